@@ -1,0 +1,179 @@
+"""A pattern's text, worked: document, trees, fabric and ledger, round by round, cached by their text.
+
+What round k is depends on rounds 1..k only, so after a change in round 9 the first eight come from the
+cache. The cache holds results, never decides them: the same text gives the same draft with or without it.
+"""
+
+from __future__ import annotations
+
+import hashlib
+from collections import OrderedDict
+from dataclasses import dataclass, field
+from functools import lru_cache
+from threading import Lock
+
+from mossring.notation import Document, RoundLine, RoundTree, Shape, Trouble, read_document, read_round
+from mossring.notation.document import MAX_ROUNDS
+from mossring.notation.evidence import likely_dialect
+from mossring.shape import Entry, Gauge, enter, read_gauge
+from mossring.stitches import Dialect
+from mossring.working import Fabric, State, WorkedRound, work_round
+
+_CACHED_STITCHES = 400_000
+_GUESSED_SIDES = (4, 6, 5, 3, 8)
+
+
+@dataclass(slots=True)
+class DraftRound:
+    """One round: its number as the designer gave it, its line, its tree, its fabric, its ledger entry."""
+
+    number: int
+    line: RoundLine
+    tree: RoundTree
+    before: State
+    after: State
+    entry: Entry
+    troubles: list[Trouble]
+
+    @property
+    def worked(self) -> WorkedRound:
+        assert self.after.before is not None
+        return self.after.before
+
+
+@dataclass(slots=True)
+class Draft:
+    """A whole motif, worked. `said_terms`: the dialect was stated, not found by evidence."""
+
+    doc: Document
+    dialect: Dialect
+    said_terms: bool
+    shape: Shape
+    said_shape: bool
+    gauge: Gauge
+    rounds: list[DraftRound] = field(default_factory=list)
+    troubles: list[Trouble] = field(default_factory=list)
+
+    @property
+    def fabric(self) -> Fabric:
+        centre = self.doc.begin.chains if self.doc.begin.kind == "ring" else 0
+        return Fabric(centre, [r.worked for r in self.rounds], self.shape.sides)
+
+
+class _Cache:
+    """Worked rounds by the digest of everything they depend on; the least used go first."""
+
+    def __init__(self) -> None:
+        self._kept: OrderedDict[bytes, tuple[State, Entry]] = OrderedDict()
+        self._stitches = 0
+        self._lock = Lock()
+
+    def get(self, key: bytes) -> tuple[State, Entry] | None:
+        with self._lock:
+            found = self._kept.get(key)
+            if found:
+                self._kept.move_to_end(key)
+            return found
+
+    def put(self, key: bytes, value: tuple[State, Entry]) -> None:
+        with self._lock:
+            self._kept[key] = value
+            self._stitches += _size(value[0])
+            while self._stitches > _CACHED_STITCHES and len(self._kept) > 1:
+                _, (state, _entry) = self._kept.popitem(last=False)
+                self._stitches -= _size(state)
+
+    def clear(self) -> None:
+        with self._lock:
+            self._kept.clear()
+            self._stitches = 0
+
+
+def _size(state: State) -> int:
+    return (len(state.before.made) if state.before else 0) + 20
+
+
+_cache = _Cache()
+
+
+def forget() -> None:
+    """Empty every cache (for measuring a cold start)."""
+    _cache.clear()
+    read_cached.cache_clear()
+
+
+@lru_cache(maxsize=1024)
+def read_cached(text: str, dialect: Dialect, names: frozenset[str]) -> RoundTree:
+    return read_round(text, dialect, names)
+
+
+def work_draft(text: str, terms: Dialect | None = None) -> Draft:
+    """Work a pattern's text. terms: read it in this dialect whatever it says. Never raises."""
+    doc = read_document(text)
+    dialect = terms or doc.terms or likely_dialect(text)
+    said = terms is not None or doc.terms is not None
+    if doc.shape:
+        return _work(doc, dialect, said, doc.shape, True)
+    return _guess_shape(doc, dialect, said)
+
+
+def _guess_shape(doc: Document, dialect: Dialect, said: bool) -> Draft:
+    """No `Shape:`: the number of corners that the last rounds turn out to have."""
+    for n in _GUESSED_SIDES:
+        draft = _work(doc, dialect, said, Shape(_named(n), n), False)
+        tail = draft.rounds[-2:]
+        if len(draft.rounds) > 1 and all(len(r.worked.corners) == n for r in tail):
+            first_corners = next((r for r in draft.rounds if r.worked.corners), None)
+            if first_corners is not draft.rounds[0]:
+                draft.shape = Shape(f"circle to {_named(n)}", n, True)
+            return draft
+        if draft.rounds and len(draft.rounds) == 1 and len(draft.rounds[0].worked.corners) == n:
+            return draft
+    return _work(doc, dialect, said, Shape("circle", 0), False)
+
+
+def _named(n: int) -> str:
+    return {3: "triangle", 4: "square", 5: "pentagon", 6: "hexagon", 8: "octagon"}[n]
+
+
+def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool) -> Draft:
+    gauge = read_gauge(doc, dialect)
+    draft = Draft(doc, dialect, said, shape, said_shape, gauge, troubles=list(doc.troubles))
+    names = frozenset(n.lower() for n in doc.yarns)
+    turning = "turn every" in doc.style.lower()
+    state = State(doc.begin, shape.sides, turning=turning)
+    key = _digest(b"", repr((doc.begin.kind, doc.begin.chains, shape.sides, turning, gauge, dialect)))
+    entries: list[Entry] = []
+    bodies: dict[int, RoundTree] = {}
+    for line in doc.rounds:
+        tree = read_cached(line.text, dialect, names)
+        for number in range(line.first, line.last + 1):
+            if len(draft.rounds) >= MAX_ROUNDS:
+                data: dict[str, object] = {"limit": MAX_ROUNDS, "n": MAX_ROUNDS, "what": "rounds"}
+                draft.troubles.append(Trouble("limit", line.head, data))
+                return draft
+            troubles: list[Trouble] = []
+            source = tree
+            if tree.repeat_of is not None:
+                source = bodies.get(tree.repeat_of, tree)
+                if source is tree:
+                    troubles.append(Trouble("no such round", tree.repeat_span, {"round": tree.repeat_of}))
+            bodies[number] = source
+            yarn = line.yarn or tree.yarn
+            key = _digest(key, repr((line.text, source is tree or source.body, yarn)))
+            known = _cache.get(key)
+            if known is None:
+                after = work_round(state, source, yarn=yarn)
+                assert after.before is not None
+                entry = enter(after.before, state.before, entries, doc.begin, shape.sides, gauge)
+                _cache.put(key, (after, entry))
+            else:
+                after, entry = known
+            entries.append(entry)
+            draft.rounds.append(DraftRound(number, line, tree, state, after, entry, troubles))
+            state = after
+    return draft
+
+
+def _digest(before: bytes, text: str) -> bytes:
+    return hashlib.blake2b(before + text.encode("utf-8", "surrogatepass"), digest_size=16).digest()

@@ -1,0 +1,269 @@
+"""Reading how a round begins and closes: `ch 3 (counts as dc)`, `join with sl st in top of beg ch-3`, `turn`."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from mossring.notation import places
+from mossring.notation.cursor import STITCH_WORDS, Cursor, UnreadableError
+from mossring.notation.tree import Act, Chain, Join, Label, Make, Node, Where, Work
+
+_CHAINS_TALL = {"sc": 1, "hdc": 2, "dc": 3, "htr": 3, "tr": 4}
+"""Chains that a closing stitch stands for when a space is closed with it (common practice, no source)."""
+
+
+def starts_with_chain(body: Sequence[Node]) -> bool:
+    """Whether the round opens with a starting chain: alone, after slip stitches, or first in a group."""
+    for node in body:
+        if isinstance(node, Chain):
+            return True
+        if isinstance(node, Work):
+            first = node.group[0] if node.group else None
+            if isinstance(first, Make) and first.stitch == "slst":
+                continue
+            if isinstance(first, Make) and first.start:
+                return True
+            return isinstance(first, Chain) and node.where.mode in ("same", "start")
+        if isinstance(node, Act):
+            continue
+        return False
+    return False
+
+
+def read_label(c: Cursor) -> Label | None:
+    """`(counts as dc)` or `, counts as first dc` after a chain."""
+    if c.token.text in ("(", "["):
+        return read_bracket_label(c)
+    save = c.i
+    c.accept(",")
+    label = _label(c)
+    if label is None:
+        c.i = save
+    return label
+
+
+def read_bracket_label(c: Cursor) -> Label | None:
+    """A bracket that only says what a starting chain stands for; None with nothing read otherwise."""
+    save = c.i
+    closer = {"(": ")", "[": "]"}.get(c.token.text)
+    c.i += 1
+    label = _label(c)
+    if label is not None and closer:
+        for _ in range(12):  # `here and throughout` and the like
+            if c.accept(closer):
+                said = any(t.text == "throughout" for t in c.tokens[save : c.i])
+                return replace(label, throughout=said)
+            if c.token.kind == "end":
+                break
+            c.i += 1
+    c.i = save
+    return None
+
+
+def _label(c: Cursor) -> Label | None:
+    if c.accept("does", "do", "don't", "doesn't", "dont"):
+        c.accept("not")
+        if c.accept("count", "counts"):
+            _to_end_of_label(c)
+            return Label(None)
+        return None
+    if c.accept("not"):
+        if c.accept("counted", "counting"):
+            _to_end_of_label(c)
+            return Label(None)
+        return None
+    if not c.accept("counts", "count", "counted", "counting"):
+        return None
+    if c.accept("not"):
+        _to_end_of_label(c)
+        return Label(None)
+    c.accept("as")
+    c.accept("the", "a")
+    c.accept("first", "1st", "beg")
+    n = c.number()
+    key = c.stitch()
+    if key is None:
+        return None
+    if key == "ch":
+        m = c.number()
+        c.accept("sp", "space")
+        return Label("ch", n or m or 1)
+    chains = 0
+    if c.accept("and", "plus", "+", "&", ","):
+        n = c.number()
+        if c.accept("ch", "chain"):
+            chains = n or c.number() or 1
+            c.accept("sp", "space")
+    while c.at("here", "now", "throughout", "and", "now"):
+        if c.at("and") and c.ahead().text not in ("throughout", "now", "here"):
+            break
+        c.i += 1
+    return Label(key, chains)
+
+
+def _to_end_of_label(c: Cursor) -> None:
+    c.accept("as") and c.accept("a", "the", "first")
+    c.accept(*STITCH_WORDS) or c.stitch()
+    while c.at("here", "throughout", "now"):
+        c.i += 1
+
+
+def read_join(c: Cursor, may_close: bool) -> Join | None:
+    """A close of the round; None with nothing read. `may_close`: something was worked before it at this level."""
+    i = c.i
+    if c.phrase("do", "not", "join") or c.phrase("don't", "join"):
+        c.i += 3 if c.at("do") else 2
+        return Join(None, "", c.span_from(i))
+    if c.accept("join", "joining", "close"):
+        return _read_joined(c, i)
+    if not may_close:
+        return None
+    stitch = c.stitch()
+    if stitch and stitch != "ch" and c.accept("to", "in", "into"):
+        if stitch == "slst" and c.accept("join", "close"):
+            return _finish(c, i, stitch, *(_into(c) if c.accept("in", "into", "to") else _NOWHERE))
+        c.accept("the")
+        where = _into(c)
+        if where[0] == "chain" or (stitch == "slst" and where[0] == "stitch"):
+            return _finish(c, i, stitch, *where)
+    elif stitch == "slst" and c.at("join"):
+        return _finish(c, i, stitch, *_NOWHERE)
+    c.i = i
+    return None
+
+
+_NOWHERE: tuple[str, int | None, int | None] = ("", None, None)
+
+
+def _read_joined(c: Cursor, i: int) -> Join:
+    c.accept("the")
+    c.accept("round", "rnd", "ring")
+    c.accept("with", "by", "using")
+    c.accept("a", "an")
+    stitch = c.stitch() or "slst"
+    where = _NOWHERE
+    if c.accept("in", "into", "to", "on", "at"):
+        c.accept("the")
+        where = _into(c)
+    return _finish(c, i, stitch, *where)
+
+
+def _into(c: Cursor) -> tuple[str, int | None, int | None]:
+    """Where a round is closed: (`chain` or `stitch`, which chain, of how many). `` if it is no such place."""
+    save = c.i
+    if c.accept("top", "top's"):
+        c.accept("of")
+        c.accept("the")
+        c.accept("beg", "beginning", "starting", "start", "first", "turning")
+        n = c.number()
+        if c.accept("ch", "chain", "chains"):
+            m = c.number()
+            return ("chain", None, n if n is not None else m)
+        if c.stitch():
+            return ("stitch", None, None)
+    c.i = save
+    nth = c.ordinal()
+    if nth is not None and c.accept("ch", "chain"):
+        of = None
+        if c.accept("of"):
+            c.accept("the")
+            c.accept("beg", "beginning", "starting", "start", "first", "turning")
+            before = c.number()
+            if c.accept("ch", "chain"):
+                after = c.number()
+                of = before if before is not None else after
+        return ("chain", nth, of)
+    c.i = save
+    if c.accept("beg", "beginning", "starting"):
+        n = c.number()
+        if c.accept("ch", "chain"):
+            m = c.number()
+            return ("chain", None, n if n is not None else m)
+        if c.accept(*STITCH_WORDS) or c.stitch():
+            return ("stitch", None, None)
+    c.i = save
+    if c.accept("first", "1st", "standing"):
+        c.accept("standing", "chainless")
+        n = c.number()
+        if c.accept("ch", "chain"):
+            m = c.number()
+            return ("chain", None, n if n is not None else m)
+        if c.accept(*STITCH_WORDS) or c.stitch():
+            return ("stitch", None, None)
+    c.i = save
+    return _NOWHERE
+
+
+def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int | None) -> Join:
+    """The join with what may trail: `to join`, `of rnd`, `(counts as ch-2 sp)`."""
+    if c.accept("of"):
+        c.accept("the", "this", "same")
+        c.accept("rnd", "round")
+    if c.phrase("to", "join") or c.phrase("to", "close") or c.phrase("to", "form"):
+        c.i += 2
+        c.accept("the", "a")
+        c.accept("ring", "rnd", "round")
+    space = None
+    label = read_label(c) if stitch != "slst" else None
+    if stitch != "slst":
+        space = label.chains if label and label.stitch == "ch" else _CHAINS_TALL.get(stitch, 1)
+    kind = "chain" if into == "chain" else "stitch" if into == "stitch" else ""
+    return Join(stitch, kind, c.span_from(i), nth, of, space)  # type: ignore[arg-type]
+
+
+def read_act(c: Cursor) -> Act | None:
+    """Turn, fasten off, a marker, a change of yarn; None with nothing read."""
+    i = c.i
+    if c.accept("turn"):
+        return Act("turn", c.span_from(i))
+    if c.phrase("fasten", "off") or c.phrase("cut", "yarn"):
+        c.i += 2
+        while c.at("and", "weave", "in", "ends"):
+            if c.at("and") and c.ahead().text != "weave":
+                break
+            c.i += 1
+        return Act("fasten off", c.span_from(i))
+    if c.accept("pm") or c.phrase("place", "marker") or c.phrase("move", "marker"):
+        while c.token.kind == "word":
+            c.i += 1
+        return Act("marker", c.span_from(i))
+    return _read_yarn(c, i)
+
+
+def _is_name(c: Cursor) -> bool:
+    t = c.token
+    return t.kind == "word" and t.end - t.start == 1 and c.text[t.start].isupper()
+
+
+def _read_yarn(c: Cursor, i: int) -> Act | None:
+    """`change to B`, `with B`, `in B`, `join B with sl st in any corner`, `attach yarn in any ch-2 sp`."""
+    what = "yarn"
+    if c.accept("change", "changing", "switch"):
+        c.accept("to")
+    elif (c.at("with", "using", "in") and c.ahead().end - c.ahead().start == 1) or (
+        c.at("join", "attach") and (c.ahead().end - c.ahead().start == 1 or c.ahead().text in ("yarn", "new"))
+    ):
+        what = "attach" if c.at("join", "attach") else "yarn"
+        c.i += 1
+        c.accept("new")
+    else:
+        return None
+    c.accept("to") and None
+    c.accept("yarn", "color", "colour")
+    name = ""
+    if _is_name(c):
+        name = c.token.text.upper()
+        c.i += 1
+    elif what == "yarn":
+        c.i = i
+        return None
+    where: Where | None = None
+    if what == "attach":
+        c.accept("with") and (c.accept("a"), c.stitch())
+        if c.accept("in", "into", "to", "at"):
+            try:
+                where = places.read_place(c)
+            except UnreadableError:
+                where = None
+    return Act("attach" if what == "attach" else "yarn", c.span_from(i), name, where)

@@ -1,0 +1,156 @@
+"""A finger on the tokens of one round: what comes next, and whether it is what is wanted."""
+
+from __future__ import annotations
+
+from mossring.notation.tokens import Token, tokenize
+from mossring.notation.tree import Span, Trouble
+from mossring.notation.words import NUMBERS, ORDINALS, TIMES, nearest, vocabulary
+from mossring.stitches.terms import Dialect, spellings
+
+SPACE_WORDS = frozenset({"sp", "sps", "space", "spaces", "loop", "loops", "lp", "lps"})
+STITCH_WORDS = frozenset({"st", "sts", "stitch", "stitches"})
+MAX_GUESSES = 40
+"""How many misspelt words a round gets suggestions for: past that it isn't a pattern."""
+
+
+class UnreadableError(Exception):
+    """An instruction that can't be read; carries the trouble to report (None: already reported)."""
+
+    def __init__(self, trouble: Trouble | None) -> None:
+        super().__init__(trouble)
+        self.trouble = trouble
+
+
+class Cursor:
+    """Tokens of one round with a position; misspelt words are already replaced by their likely meaning."""
+
+    def __init__(self, text: str, dialect: Dialect, names: frozenset[str]) -> None:
+        self.text = text
+        self.dialect = dialect
+        self.tokens = tokenize(text)
+        self.i = 0
+        self.troubles: list[Trouble] = []
+        self.unknown: set[int] = set()
+        self._spell(vocabulary(dialect), names)
+        self._spellings = spellings(dialect)
+        self._other = spellings("us" if dialect == "uk" else "uk")
+
+    def _spell(self, known: frozenset[str], names: frozenset[str]) -> None:
+        guesses = 0
+        for t in self.tokens:
+            if t.kind != "word" or t.text in known or t.text in names:
+                continue
+            if len(t.text) == 1 and self.text[t.start].isupper():
+                continue
+            guesses += 1
+            likely = nearest(t.text, self.dialect) if guesses <= MAX_GUESSES else None
+            data: dict[str, object] = {"word": self.text[t.start : t.end]}
+            if likely is None:
+                self.unknown.add(t.start)
+                self.troubles.append(Trouble("unknown word", (t.start, t.end), data))
+            else:
+                self.troubles.append(Trouble("misspelt", (t.start, t.end), {**data, "likely": likely}))
+                t.text = likely
+
+    @property
+    def token(self) -> Token:
+        return self.tokens[self.i]
+
+    def ahead(self, k: int = 1) -> Token:
+        return self.tokens[min(self.i + k, len(self.tokens) - 1)]
+
+    def at(self, *texts: str) -> bool:
+        t = self.token
+        return t.kind != "end" and t.text in texts
+
+    def phrase(self, *words: str) -> bool:
+        """Whether exactly these words come next."""
+        return all(self.ahead(k).text == w for k, w in enumerate(words))
+
+    def accept(self, *texts: str) -> bool:
+        if self.at(*texts):
+            self.i += 1
+            return True
+        return False
+
+    def accept_phrase(self, *words: str) -> bool:
+        if self.phrase(*words):
+            self.i += len(words)
+            return True
+        return False
+
+    def span_from(self, i: int) -> Span:
+        """From token i to the last token read."""
+        j = max(i, self.i - 1)
+        return (self.tokens[i].start, self.tokens[j].end)
+
+    def number(self) -> int | None:
+        """A number, in digits or as a word; None (and nothing read) if there is none."""
+        t = self.token
+        if t.kind == "num":
+            self.i += 1
+            return t.value
+        if t.kind == "word" and t.text in NUMBERS:
+            self.i += 1
+            return NUMBERS[t.text]
+        return None
+
+    def ordinal(self) -> int | None:
+        t = self.token
+        if t.kind == "ord":
+            self.i += 1
+            return t.value
+        if t.kind == "word" and t.text in ORDINALS:
+            self.i += 1
+            return ORDINALS[t.text]
+        return None
+
+    def times(self) -> int | None:
+        """`twice`, `4 times`, `x4`, `x 4`, `4x`, `once more`, `3 more times`; None if nothing of the kind."""
+        t = self.token
+        if t.text in TIMES:
+            self.i += 1
+            self.accept("more")
+            return TIMES[t.text]
+        save = self.i
+        self.accept("for")
+        if self.accept("x"):
+            n = self.number()
+            if n is not None:
+                self.accept("times", "time")
+                return n
+        else:
+            self.accept("a")
+            self.accept("total") and self.accept("of")
+            n = self.number()
+            if n is not None:
+                self.accept("more")
+                if self.accept("times", "time", "x"):
+                    self.accept("more")
+                    return n
+        self.i = save
+        return None
+
+    def stitch(self) -> str | None:
+        """A stitch name of the text's dialect, else one that only the other dialect has (`sc` in a UK text)."""
+        t = self.token
+        if t.kind != "word":
+            return None
+        for table in (self._spellings, self._other):
+            for words, key in table.items():
+                if t.text == words[0] and self.phrase(*words):
+                    if table is self._other and words == ("ss",):
+                        continue
+                    self.i += len(words)
+                    self.accept("crochet", "crochets")
+                    return key
+        return None
+
+    def fail(self, kind: str, *, token: Token | None = None, **data: object) -> UnreadableError:
+        """The exception for a trouble at the present token; already-reported words report nothing more."""
+        t = token or self.token
+        if t.start in self.unknown:
+            return UnreadableError(None)
+        if t.kind == "end" and self.i > 0:
+            t = self.tokens[self.i - 1]
+        return UnreadableError(Trouble(kind, (t.start, max(t.end, t.start + 1)), data))

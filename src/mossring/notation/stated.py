@@ -1,0 +1,123 @@
+"""Reading stated counts: `(24 dc, 4 ch-2 sps)`, `[84 sts]`, `- 14 sc per side`, `= 48 tr`, a bare `(18)`."""
+
+from __future__ import annotations
+
+from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor
+from mossring.notation.tree import Stated
+
+_OPEN = {"(": ")", "[": "]"}
+_NOT_AFTER = ("in", "into", "x", "times", "around", "twice", "to", "on", "at", "across", "once", "thrice")
+
+
+def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
+    """A stated count at the cursor, or None with nothing read.
+
+    It must close what is read so far: nothing that makes it a group or a repeat may follow.
+    `loose`: a bare count after the join (`... join. 24 dc.`) is taken too.
+    """
+    save = c.i
+    closer: str | None = None
+    if c.token.text in _OPEN:
+        closer = _OPEN[c.token.text]
+        c.i += 1
+    elif c.at("-", "=", ":"):
+        c.i += 1
+    elif not loose:
+        return None
+    out = _counts(c)
+    ended = out is not None and (c.accept(closer) if closer else True)
+    if ended and closer:
+        ended = not c.at(*_NOT_AFTER) and not (c.token.kind == "num" and c.ahead().text in ("times", "more"))
+    elif ended:
+        c.accept(".")
+        ended = c.token.kind == "end"
+    if out and ended:
+        return out
+    c.i = save
+    return None
+
+
+def _counts(c: Cursor) -> list[Stated] | None:
+    out: list[Stated] = []
+    while True:
+        i = c.i
+        if out and c.accept("of", "in", "on") and c.accept("each"):
+            out = [_sided(s) for s in out]
+            c.accept("side", "sides")
+            continue
+        n = c.number()
+        if n is None:
+            return out if out and i == c.i else None
+        what = _what(c)
+        if what is None:
+            return None
+        c.accept("total", "made")
+        per_side = _per_side(c)
+        number = _round(c)
+        if per_side:
+            out = [_sided(s) for s in out]
+        out.append(Stated(n, what, c.span_from(i), per_side, number))
+        if not c.accept(",", "and", "plus", "&", "+", ";", "/"):
+            return out
+        c.accept("and")
+        if c.at("counts", "count"):
+            return None
+
+
+def _sided(s: Stated) -> Stated:
+    return Stated(s.n, s.what, s.span, True, s.round)
+
+
+def _per_side(c: Cursor) -> bool:
+    save = c.i
+    c.accept("on", "along", "for")
+    if c.accept("per", "each", "every", "a") and c.accept("side", "edge"):
+        return True
+    c.i = save
+    return False
+
+
+def _round(c: Cursor) -> int | None:
+    save = c.i
+    if c.accept("at"):
+        c.accept("the")
+        c.accept("end")
+        c.accept("of")
+    else:
+        c.accept("in", "for")
+    if c.accept("rnd", "round", "r", "row"):
+        n = c.number()
+        if n is not None:
+            return n
+    c.i = save
+    return None
+
+
+def _what(c: Cursor) -> str | None:
+    """What is counted: a stitch key, `sts`, `ch-2`, `sps`, `groups`, or `` when a bare number stands alone."""
+    save = c.i
+    c.accept("corner")
+    if c.accept(*STITCH_WORDS):
+        return "sts"
+    if c.accept(*SPACE_WORDS):
+        return "sps"
+    if c.accept("ch", "chain"):
+        m = c.number()
+        if c.accept(*SPACE_WORDS) or m is not None:
+            return f"ch-{m}" if m is not None else "sps"
+        return "chains"
+    m = c.number()
+    if m is not None and c.accept("ch") and c.accept(*SPACE_WORDS):
+        return f"ch-{m}"
+    c.i = save
+    if c.accept("group", "groups", "shell", "shells", "corner", "corners", "side", "sides", "repeats"):
+        return "groups"
+    if c.at("chs", "chains"):
+        c.i += 1
+        return "chains"
+    key = c.stitch()
+    if key:
+        return key
+    if c.at(")", "]", ",", "per", "on", "each", ".") or c.token.kind == "end":
+        return ""
+    return None

@@ -1,0 +1,63 @@
+"""Text into tokens: words, numbers, ordinals and marks, each with its place in the text."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+from typing import Literal
+
+Kind = Literal["word", "num", "ord", "mark", "end"]
+
+_TOKEN = re.compile(
+    r"(?P<ord>\d+(?:st|nd|rd|th)\b)"
+    r"|(?P<num>\d+)"
+    r"|(?P<word>[^\W\d_]+(?:['’][^\W\d_]+)*)"
+    r"|(?P<star>\*+)"
+    r"|(?P<mark>\S)",
+    re.IGNORECASE,
+)
+_SAME = {"–": "-", "—": "-", "‒": "-", "−": "-", "×": "x", "{": "[", "}": "]", "’": "'", "‘": "'", "…": "."}
+
+
+@dataclass(slots=True)
+class Token:
+    """One token. `text` is lower case and normalised; `tight`: nothing stands between it and the one before."""
+
+    kind: Kind
+    text: str
+    start: int
+    end: int
+    tight: bool
+    value: int = 0
+
+
+def tokenize(text: str) -> list[Token]:
+    """Tokens of one round's text, offsets counted from its first character; ends with an `end` token.
+
+    A hyphen between letters or digits (`ch-2`, `3-dc`) only joins them and is dropped; a loose one stays.
+    """
+    out: list[Token] = []
+    last = -1
+    for m in _TOKEN.finditer(text):
+        start, end = m.span()
+        kind = m.lastgroup
+        raw = m.group()
+        tight = start == last
+        last = end
+        if kind == "word":
+            out.append(Token("word", raw.lower().replace("’", "'"), start, end, tight))
+        elif kind == "num":
+            out.append(Token("num", raw, start, end, tight, int(raw) if len(raw) < 10 else 10**9))
+        elif kind == "ord":
+            digits = raw[:-2]
+            out.append(Token("ord", raw.lower(), start, end, tight, int(digits) if len(digits) < 10 else 10**9))
+        else:
+            mark = _SAME.get(raw, raw)
+            if mark == "-" and tight and text[end : end + 1].isalnum():
+                continue
+            if mark == "x":
+                out.append(Token("word", "x", start, end, tight))
+            else:
+                out.append(Token("mark", mark, start, end, tight))
+    out.append(Token("end", "", len(text), len(text), False))
+    return out

@@ -1,0 +1,65 @@
+"""The words the reader knows, number words, and the nearest known word to a slip of the fingers."""
+
+from __future__ import annotations
+
+from difflib import get_close_matches
+from functools import cache, lru_cache
+
+from mossring.stitches.terms import Dialect, spellings
+
+NUMBERS = {
+    w: i
+    for i, w in enumerate(
+        "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen "
+        "sixteen seventeen eighteen nineteen twenty".split()
+    )
+}
+TIMES = {"once": 1, "twice": 2, "thrice": 3}
+ORDINALS = {"second": 2, "third": 3, "fourth": 4, "fifth": 5, "sixth": 6}
+FILL = frozenset("the a an of more work working worked make then now all".split())
+"""Words that carry no meaning of their own where an instruction may stand."""
+
+_PLAIN = """
+a across add again all along an and any around as at attach b back before beg beginning begin between both bottom
+center centre centres chain chains change changing chainless circle close closing col color colour continue corner
+corners count counted counting counts crochet do does doesn't dont don't drop each edge end ending ends every
+evenly except fasten finish first foll following for foundation from front group groups has have hook in inc
+increase increases incs into is it join joined joining just last leave left lengthwise loop loops lp lps magic
+make making mark marker mark miss missed missing move more new next no not now number of off on once one only
+or other out over past place placed places pm plus pull put rem remain remaining rep repeat repeated repeating
+repeats reps rest ring rnd rnds round rounds row rows rs same set shell shells side sides sk skip skipped
+skipping sl slip sp space spaces sps st stand standing start starting stitch stitches sts switch tail that the
+them then thereafter this through throughout time times to together top total turn turned twice thrice under until
+up use using weave with within without work worked working wrong right ws x yarn you your here
+beginning's
+"""
+_ALIASES = {"omit": "skip"}
+
+
+@cache
+def vocabulary(dialect: Dialect) -> frozenset[str]:
+    """Every word the reader understands in a dialect's texts, lower case."""
+    words = set(_PLAIN.split()) | set(NUMBERS) | set(TIMES) | set(ORDINALS)
+    for spelling in (*spellings("us"), *spellings("uk")):
+        words.update(spelling)
+    return frozenset(words)
+
+
+@cache
+def _offered(dialect: Dialect) -> list[str]:
+    """Words worth suggesting: long enough that a near miss is a slip and not another word."""
+    own = {w for spelling in spellings(dialect) for w in spelling}
+    return sorted({w for w in _PLAIN.split() if len(w) > 2} | own | set(NUMBERS))
+
+
+@lru_cache(maxsize=2048)
+def nearest(word: str, dialect: Dialect) -> str | None:
+    """The known word that `word` was probably meant to be, or None."""
+    if word in _ALIASES:
+        return _ALIASES[word]
+    if len(word) > 24:
+        return None
+    cutoff = 0.66 if len(word) <= 4 else 0.75
+    close = get_close_matches(word, _offered(dialect), n=3, cutoff=cutoff)
+    same_first = [w for w in close if w[0] == word[0]]
+    return (same_first or close or [None])[0]

@@ -1,0 +1,185 @@
+"""The ledger: round by round, the edge there is against the edge that flat fabric needs.
+
+Offsetting a shape outward by h lengthens its edge by C h, with C = 2 pi for a circle and 2 n tan(pi/n)
+for a regular n-gon with sharp corners (geometry). Fullness is edge / (C x radius so far). Chains are
+slack, so fullness is an interval: chains counted as nothing, and at full length. The bands of fullness
+that read flat are common practice calibrated on known motifs, no source.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from math import pi, tan
+from typing import Literal
+
+from mossring.notation.document import Begin
+from mossring.shape.gauge import Gauge
+from mossring.stitches.table import CHAIN_WIDTH
+from mossring.working.fabric import RING, Made, WorkedRound
+
+Verdict = Literal["flat", "blocks out", "cups", "ruffles", "unknown"]
+
+MAGIC_RING_RADIUS = 0.1
+UNRULY = 0.12
+"""How much further out round 2 may be before it is judged: a centre always starts unruly."""
+
+
+def growth_constant(sides: int) -> float:
+    """C: edge length gained per unit of height worked, for a regular polygon (0 sides: a circle)."""
+    return 2 * sides * tan(pi / sides) if sides >= 3 else 2 * pi
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """One round in the ledger; lengths in stitch widths.
+
+    edge: (without chains, with chains at full length). height: at mid side. radius: centre to mid side.
+    growth, needed: edge gained, and what flat fabric gains at this height. fullness: interval.
+    openness: share of stitches of this and the two rounds before that stand in spaces.
+    """
+
+    edge: tuple[float, float]
+    height: float
+    radius: float
+    growth: float
+    needed: float
+    fullness: tuple[float, float]
+    openness: float
+    in_spaces: int
+    stitches: int
+    constant: tuple[float, float]
+    verdict: Verdict
+
+
+def start_radius(begin: Begin) -> float:
+    """Radius of the centre before round 1, in stitch widths."""
+    return begin.chains * CHAIN_WIDTH / (2 * pi) if begin.kind == "ring" else MAGIC_RING_RADIUS
+
+
+def enter(
+    done: WorkedRound,
+    below: WorkedRound | None,
+    earlier: Sequence[Entry],
+    begin: Begin,
+    sides: int,
+    gauge: Gauge,
+) -> Entry:
+    """The ledger entry of a round, given the entries before it."""
+    before = earlier[-1] if earlier else None
+    solid = sum(m.width for m in done.made if m.kind != "ch")
+    chains = sum(m.width for m in done.made if m.kind == "ch")
+    height = mid_height(done, gauge)
+    radius = (before.radius if before else start_radius(begin)) + height
+    c0, c1 = _constants(done, below, sides)
+    standing = _spaces_of(below)
+    in_spaces = sum(1 for m in done.made if m.counted and any(f in standing for f in m.feet))
+    stitches = done.stitches
+    window = earlier[-2:]
+    total = stitches + sum(e.stitches for e in window)
+    openness = (in_spaces + sum(e.in_spaces for e in window)) / total if total else 0.0
+    low, high = solid / (c1 * radius), (solid + chains) / (c0 * radius)
+    edge = (solid, solid + chains)
+    verdict = judge(done.number, low, high, openness)
+    growth = edge[1] - (before.edge[1] if before else 0.0)
+    needed = c1 * height if before is None or c0 == c1 else max(0.0, c1 * radius - before.edge[1])
+    return Entry(
+        edge, height, radius, growth, needed, (low, high), openness, in_spaces, stitches, (c0, c1), verdict
+    )
+
+
+def bands(openness: float) -> tuple[tuple[float, float], tuple[float, float]]:
+    """Fullness that reads flat, and the wider band that blocks out, for fabric of an openness (0 to 1)."""
+    return (0.92 - 0.12 * openness, 1.08 + 0.27 * openness), (0.85 - 0.15 * openness, 1.15 + 0.35 * openness)
+
+
+def judge(number: int, low: float, high: float, openness: float) -> Verdict:
+    """The verdict on a fullness interval. Round 1 is never judged, round 2 only when far out."""
+    if number == 1:
+        return "unknown"
+    flat, blocks = bands(openness)
+    if high >= flat[0] and low <= flat[1]:
+        return "flat"
+    slack = UNRULY if number == 2 else 0.0
+    if high >= blocks[0] - slack and low <= blocks[1] + slack:
+        return "blocks out"
+    return "cups" if high < blocks[0] else "ruffles"
+
+
+def mid_height(done: WorkedRound, gauge: Gauge) -> float:
+    """How much the round adds to the radius: its height at mid side, the peak where that is a shell."""
+    made = done.made
+    if not any(m.kind != "ch" for m in made):
+        return 0.0
+    if not done.corners:
+        return _mean_peak(made, gauge)
+    n = len(made)
+    marks = sorted(done.corners)
+    heights = []
+    for k, a in enumerate(marks):
+        b = marks[k + 1] if k + 1 < len(marks) else marks[0] + n
+        heights.append(_peak_near(made, (a + b) // 2, gauge))
+    return sum(heights) / len(heights)
+
+
+def _peak_near(made: list[Made], i: int, gauge: Gauge) -> float:
+    """The tallest stitch of the group nearest to index i."""
+    n = len(made)
+    for d in range(n):
+        for j in (i + d, i - d):
+            m = made[j % n]
+            if m.kind != "ch":
+                return _peak_of_group(made, j % n, gauge)
+    return 0.0
+
+
+def _peak_of_group(made: list[Made], i: int, gauge: Gauge) -> float:
+    n = len(made)
+    feet = made[i].feet
+    peak = gauge.height(made[i].kind)
+    if feet == (RING,):
+        return peak
+    for step in (1, -1):
+        j = i + step
+        while (j - i) % n and (made[j % n].kind == "ch" or made[j % n].feet == feet):
+            if made[j % n].kind != "ch":
+                peak = max(peak, gauge.height(made[j % n].kind))
+            j += step
+            if abs(j - i) >= n:
+                break
+    return peak
+
+
+def _mean_peak(made: list[Made], gauge: Gauge) -> float:
+    """The mean over the groups of a round of each group's tallest stitch, by width."""
+    total = weight = 0.0
+    peak = run = 0.0
+    feet: tuple[int, ...] | None = None
+    for m in made:
+        if m.kind == "ch":
+            continue
+        h = gauge.height(m.kind)
+        if m.feet != feet or m.feet == (RING,):
+            total, weight, peak, run = total + peak * run, weight + run, h, 0.0
+            feet = m.feet
+        peak = max(peak, h)
+        run += m.width
+    total, weight = total + peak * run, weight + run
+    return total / weight if weight else 0.0
+
+
+def _constants(done: WorkedRound, below: WorkedRound | None, sides: int) -> tuple[float, float]:
+    """C of the round: a circle's, the polygon's, or both where the round squares a circle off."""
+    circle = growth_constant(0)
+    if not done.corners:
+        return circle, circle
+    polygon = growth_constant(sides)
+    if below is not None and not below.corners:
+        return circle, polygon
+    return polygon, polygon
+
+
+def _spaces_of(below: WorkedRound | None) -> frozenset[int]:
+    if below is None:
+        return frozenset((RING,))
+    return frozenset(m.number for m in below.made if m.kind == "ch")

@@ -1,0 +1,16 @@
+"""The stitch dictionary: one table of stitches, two dialects of words over it."""
+
+from mossring.stitches.table import CHAIN_WIDTH, STITCHES, Stitch, lookup
+from mossring.stitches.terms import TERMS, Dialect, Term, dialect_of, term
+
+__all__ = [
+    "CHAIN_WIDTH",
+    "STITCHES",
+    "TERMS",
+    "Dialect",
+    "Stitch",
+    "Term",
+    "dialect_of",
+    "lookup",
+    "term",
+]

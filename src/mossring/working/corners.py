@@ -1,0 +1,138 @@
+"""Finding the corners of a round: n places, each a chain space or a stitch."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from mossring.stitches.table import STITCHES
+from mossring.working.fabric import RING, Made
+
+
+def groups(made: list[Made]) -> list[list[int]]:
+    """Indices of the stitches worked in one place each, with the chains between them, around the ring."""
+    n = len(made)
+    out: list[list[int]] = []
+    feet: tuple[int, ...] | None = None
+    waiting: list[int] = []
+    for i in range(n):
+        m = made[i]
+        if m.kind == "ch":
+            waiting.append(i)
+            continue
+        if out and m.feet == feet:
+            out[-1] += [*waiting, i]
+        else:
+            out.append([i])
+        waiting = []
+        feet = m.feet
+    if len(out) > 1 and made[out[0][0]].feet == made[out[-1][-1]].feet:
+        head = [i for i in range(out[0][0])]
+        out[0] = out.pop() + waiting + head + out[0]
+    return out
+
+
+def find_corners(
+    made: list[Made], before: list[Made], corners_before: Iterable[int], n: int, said: tuple[str, int] | None
+) -> list[int]:
+    """Indices of the corners of a round, n of them or as many as the round has; none for a circle.
+
+    before: the round below and the indices of its corners. said: kind and chain length, when the designer said it.
+    """
+    if n < 3 or not made:
+        return []
+    if said:
+        return [i for i, m in enumerate(made) if m.kind == said[0] and (not said[1] or m.chains == said[1])]
+    in_ring = all(m.feet in ((RING,), ()) for m in made)
+    if not in_ring:
+        found = _by_groups(made, n)
+        if found:
+            return found
+        carried = _carried(made, before, corners_before)
+        if carried:
+            return carried
+    return _longest_space(made, n) or _taller_stitch(made, n)
+
+
+def _by_groups(made: list[Made], n: int) -> list[int]:
+    """The best class of groups in one place that occurs n times: chain at the centre, taller stitch, odd group."""
+    seen: dict[tuple[tuple[str, int], ...], list[list[int]]] = {}
+    for g in groups(made):
+        if len(g) >= 2:
+            seen.setdefault(tuple((made[i].kind, made[i].chains) for i in g), []).append(g)
+    best: tuple[int, float] = (0, 0.0)
+    corners: list[int] = []
+    for kinds, all_of_it in seen.items():
+        if len(all_of_it) != n:
+            continue
+        centre = _centre(kinds)
+        if centre is None:
+            continue
+        where, rank = centre
+        width = sum(STITCHES[k].width if k != "ch" else 0.6 * c for k, c in kinds)
+        if (rank, width) > best:
+            best = (rank, width)
+            corners = [g[where] for g in all_of_it]
+    return sorted(corners)
+
+
+def _centre(kinds: tuple[tuple[str, int], ...]) -> tuple[int, int] | None:
+    """Index of the centre of a group, and its class (3 chain, 2 taller stitch, 1 odd plain group)."""
+    chains = [i for i, (k, _) in enumerate(kinds) if k == "ch"]
+    mid = len(kinds) // 2
+    if len(chains) == 1:
+        return chains[0], 3
+    if len(kinds) % 2 == 0:
+        return None
+    if kinds[mid][0] == "ch":
+        return mid, 3
+    tall = STITCHES[kinds[mid][0]].height
+    if all(STITCHES[k].height < tall for i, (k, _) in enumerate(kinds) if i != mid and k != "ch"):
+        return mid, 2
+    return (mid, 1) if len(kinds) - len(chains) >= 3 else None
+
+
+def _longest_space(made: list[Made], n: int) -> list[int]:
+    lengths: dict[int, list[int]] = {}
+    for i, m in enumerate(made):
+        if m.kind == "ch":
+            lengths.setdefault(m.chains, []).append(i)
+    for chains in sorted(lengths, reverse=True):
+        if len(lengths[chains]) == n:
+            return lengths[chains]
+    return []
+
+
+def _taller_stitch(made: list[Made], n: int) -> list[int]:
+    kinds: dict[str, list[int]] = {}
+    for i, m in enumerate(made):
+        if m.kind != "ch":
+            kinds.setdefault(m.kind, []).append(i)
+    if len(kinds) < 2:
+        return []
+    tallest = max(kinds, key=lambda k: STITCHES[k].height)
+    return kinds[tallest] if len(kinds[tallest]) == n else []
+
+
+def _carried(made: list[Made], before: list[Made], corners_before: Iterable[int]) -> list[int]:
+    """The centre of what was worked in each corner of the round before."""
+    standing: dict[int, list[int]] = {}
+    order = [i for g in groups(made) for i in g]
+    for i in order:
+        for f in made[i].feet:
+            standing.setdefault(f, []).append(i)
+    out: list[int] = []
+    for c in corners_before:
+        here = standing.get(before[c].number)
+        if not here:
+            continue
+        if len(here) > 1 and (between := _space_within(made, here)) is not None:
+            out.append(between)
+        else:
+            out.append(here[len(here) // 2] if len(here) % 2 else here[len(here) // 2 - 1])
+    return sorted(set(out))
+
+
+def _space_within(made: list[Made], here: list[int]) -> int | None:
+    """The space nearest the middle of a corner's stitches, if they enclose one."""
+    spaces = [(i + 1) % len(made) for i in here[:-1] if made[(i + 1) % len(made)].kind == "ch"]
+    return spaces[len(spaces) // 2] if spaces else None

@@ -1,0 +1,218 @@
+"""The edge being worked into: a ring of targets, where the hook is on it, and what became of each."""
+
+from __future__ import annotations
+
+from mossring.notation.tree import Target
+from mossring.working.fabric import Made
+
+LEFT, WORKED, SLIPPED, SKIPPED, PASSED = 0, 1, 2, 3, 4
+
+
+class Edge:
+    """The round before, in working direction, the hook's place first.
+
+    A place is an index u that may run past the length once around: u and u + len(made) are one place.
+    pos: the next place to be reached. first: the first place worked; the round may run to just before
+    it comes round again. last: the place worked last.
+    """
+
+    def __init__(self, made: list[Made], corners: list[int], hook: int = 0, ring: bool = False) -> None:
+        n = len(made)
+        self.made = made[hook:] + made[:hook]
+        self.corners = {(c - hook) % n for c in corners} if n else set()
+        self.ring = ring
+        self.marks = bytearray(n)
+        self.pos = 0
+        self.base = 0
+        self.first: int | None = None
+        self.last = 0
+        self.last_between = False
+        self.between = False
+        self.used: set[int] = set()
+        self.caps: list[int | None] = []
+        self.slipped = False
+        self.moved = False
+        self.crossed = False
+        self.other_kinds = 0
+        self.passed_spaces: list[int] = []
+        self.turned = False
+        self.reopened = False
+
+    # ---- where things are ------------------------------------------------------------------
+
+    def at(self, u: int) -> Made:
+        return self.made[u % len(self.made)]
+
+    @property
+    def end(self) -> int:
+        """Where the round (or the innermost repeat with a stop) ends, excluded."""
+        start = self.first if self.first is not None else self.base
+        stop = start + len(self.made)
+        for cap in self.caps:
+            if cap is not None:
+                stop = min(stop, cap)
+        return stop
+
+    def matches(self, u: int, target: Target) -> bool:
+        m = self.at(u)
+        kind = target.kind
+        if kind == "st":
+            return m.kind == target.stitch if target.stitch else m.counted
+        if kind == "sp":
+            return m.kind == "ch" and (target.chains is None or m.chains == target.chains)
+        if kind == "corner":
+            return u % len(self.made) in self.corners
+        if kind in ("between", "group"):
+            return self._boundary(u, target)
+        return False
+
+    def _boundary(self, u: int, target: Target) -> bool:
+        """Whether the gap just before place u is such a place: two stitches side by side, no chain between."""
+        a, b = self.at(u - 1), self.at(u)
+        if a.kind == "ch" or b.kind == "ch" or u % len(self.made) in self.used:
+            return False
+        return target.kind == "between" or a.feet != b.feet
+
+    def find(self, target: Target, start: int, stop: int | None = None) -> int | None:
+        """The first place from `start` on that matches, before `stop` (or the end of the round)."""
+        if target.kind == "between":
+            start += 1
+        stop = self.end if stop is None else stop
+        if target.kind in ("between", "group"):
+            stop += 1
+        for u in range(start, stop):
+            if self.matches(u, target):
+                self.between = target.kind in ("between", "group")
+                return u
+        return None
+
+    def last_places(self, target: Target, count: int) -> list[int]:
+        """The last `count` such places before the end, in order; [end] when there are fewer."""
+        found = [u for u in range(self.pos, self.end) if self.matches(u, target)]
+        return found[-count:] if len(found) >= count > 0 else [self.end]
+
+    def feet(self, u: int) -> tuple[int, ...]:
+        if self.between:
+            return (self.at(u - 1).number, self.at(u).number)
+        return (self.at(u).number,)
+
+    def here(self) -> int:
+        """The place the hook is in: worked last, slipped to, or (at the start) the join."""
+        self.between = self.last_between
+        return self.last
+
+    def start_place(self) -> int:
+        self.between = False
+        return self.first if self.first is not None else self.last
+
+    def open_start(self, target: Target) -> bool:
+        """Whether the round has come back to its first place and may, once, work there again."""
+        if self.first is None or self.reopened or target.kind not in ("sp", "corner"):
+            return False
+        if any(cap is not None for cap in self.caps) or not self.matches(self.first, target):
+            return False
+        self.reopened = True
+        return True
+
+    # ---- what happens ----------------------------------------------------------------------
+
+    def go_after_corner(self) -> None:
+        """Begin at the first place that follows a corner."""
+        n = len(self.made)
+        for u in range(n):
+            if (u - 1) % n in self.corners:
+                self.pos = self.base = u
+                return
+
+    def stand(self) -> None:
+        """A chain that counts as nothing: the hook's own place comes next."""
+        self.pos = self.base = self.last
+
+    def begin_here(self) -> None:
+        """A round that begins with a skip begins where the hook is."""
+        self.first = self.pos
+
+    def mark(self, u: int, what: int) -> None:
+        if self.marks:
+            self.marks[u % len(self.made)] = what
+
+    def work(self, u: int, what: int = WORKED) -> None:
+        n = len(self.made)
+        if self.between:
+            self.used.add(u % n)
+            if self.first is None:
+                self.first = u
+            self.pos = max(self.pos, u)
+        else:
+            if self.first is None:
+                self.first = u
+            self.mark(u, what)
+            self.pos = max(self.pos, u + 1)
+        self.last = u
+        self.last_between = self.between
+
+    def note_passed(self, start: int, stop: int, target: Target) -> None:
+        """Remember what the hook goes over between two places."""
+        for u in range(start, stop):
+            k = u % len(self.made)
+            if self.marks[k] != LEFT:
+                continue
+            m = self.made[k]
+            if m.kind == "ch":
+                if target.kind in ("sp", "corner"):
+                    self.passed_spaces.append(k)
+                elif target.kind == "st" and k in self.corners:
+                    self.crossed = True
+            elif target.kind == "st" and target.stitch is not None:
+                self.marks[k] = PASSED
+                self.other_kinds += 1
+
+    def turn(self) -> None:
+        """The work is turned: the edge runs the other way from the same place."""
+        n = len(self.made)
+        self.made = self.made[:1] + self.made[:0:-1]
+        self.corners = {(-c) % n for c in self.corners}
+        self.turned = not self.turned
+
+    # ---- what was left ---------------------------------------------------------------------
+
+    def left_over(self) -> tuple[list[int], list[int]]:
+        """Stitches (indices) left by oversight, and spaces left at the end of the round.
+
+        A run of stitches between two spaces that was not touched at all is passed on purpose; one that was
+        partly worked, or that lies with its spaces past the end of the round, is left.
+        """
+        if self.ring or self.first is None:
+            return [], []
+        left: list[int] = []
+        for run in self._runs():
+            if any(self.marks[k] == WORKED for k in run):
+                left += [k for k in run if self.marks[k] == LEFT and self.made[k].counted]
+        lengths = {self.made[k].chains for k in self.passed_spaces}
+        n = len(self.made)
+        tail = [u % n for u in range(self.pos, self.first + n) if self.marks[u % n] == LEFT]
+        spaces = [k for k in tail if self._stops(k) and self.made[k].chains not in lengths]
+        if spaces:
+            known = set(left)
+            left += [k for k in tail if self.made[k].counted and k not in known]
+        return left, spaces
+
+    def _stops(self, k: int) -> bool:
+        return self.made[k].kind == "ch" or k in self.corners
+
+    def _runs(self) -> list[list[int]]:
+        """Maximal runs of stitches between spaces, corners and gaps worked into, around the ring."""
+        runs: list[list[int]] = [[]]
+        for k in range(len(self.made)):
+            if self._stops(k):
+                runs.append([])
+                if self.made[k].kind != "ch":
+                    runs[-1].append(k)
+                    runs.append([])
+                continue
+            if k in self.used:
+                runs.append([])
+            runs[-1].append(k)
+        if len(runs) > 1 and runs[0] and runs[-1] and not self._stops(0) and 0 not in self.used:
+            runs[0] = runs.pop() + runs[0]
+        return [r for r in runs if r]

@@ -1,0 +1,67 @@
+"""What a starting chain stands for, where a round in fabric form begins, and what `sc to close` stands for."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+
+from mossring.notation.tree import Chain, Join, Label, Make, Node, Repeat, Where, Work
+from mossring.stitches.table import STITCHES
+
+_BY_HEIGHT = {2: "hdc", 3: "dc", 4: "tr", 5: "dtr"}
+
+
+def makes(nodes: Sequence[Node]) -> Iterator[Make]:
+    """Every stitch-making node, in the order of the text."""
+    for node in nodes:
+        if isinstance(node, Make):
+            yield node
+        elif isinstance(node, Work):
+            yield from makes(node.group)
+        elif isinstance(node, Repeat):
+            yield from makes(node.body)
+
+
+def first_place(nodes: Sequence[Node]) -> Where | None:
+    """The first place that the nodes go to, however deep it stands in repeats."""
+    for node in nodes:
+        if isinstance(node, Work):
+            return node.where
+        if isinstance(node, Repeat):
+            inner = first_place(node.body)
+            if inner:
+                return inner
+        elif not isinstance(node, Chain | Make):
+            where = getattr(node, "where", None)
+            if isinstance(where, Where):
+                return where
+    return None
+
+
+def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> Label:
+    """What an opening chain stands for: what it says, what was said `throughout`, or what the round shows.
+
+    Unlabelled, a single chain never counts. A taller one is judged by where the round is joined, then by
+    whether it has the height of the stitch that follows (the table of starting chains: common practice).
+    """
+    if chain.label:
+        return chain.label
+    if chain.n == 1:
+        return Label(None)
+    if chain.n in known:
+        return known[chain.n]
+    join = next((n for n in reversed(after) if isinstance(n, Join)), None)
+    following = next((m.stitch for m in makes(after) if m.stitch != "slst"), None)
+    if join and join.nth and (join.of or chain.n) > join.nth:
+        return Label(_replacing(join.nth, following), chain.n - join.nth)
+    if join and join.into == "stitch":
+        return Label(None)
+    fits = following is not None and chain.n in STITCHES[following].chains
+    if fits or (join and join.into == "chain"):
+        return Label(_replacing(chain.n, following))
+    return Label(None)
+
+
+def _replacing(n: int, following: str | None) -> str:
+    if following and n in STITCHES[following].chains:
+        return following
+    return _BY_HEIGHT.get(n, "dc" if n > 2 else "hdc")

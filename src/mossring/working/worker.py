@@ -1,0 +1,501 @@
+"""The hook: it moves along the edge of the round before and makes the stitches of one round."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from mossring.notation.tree import (
+    Act,
+    Chain,
+    Join,
+    Label,
+    Make,
+    Node,
+    Repeat,
+    SayCorner,
+    Skip,
+    Span,
+    Target,
+    Trouble,
+    Until,
+    Where,
+    Work,
+)
+from mossring.working.edge import SKIPPED, SLIPPED, WORKED, Edge
+from mossring.working.fabric import RING, Made
+from mossring.working.starting import first_place, stands_for
+
+MAX_STITCHES = 60_000
+"""A square of 120 solid rounds holds about 58,000 stitches; nobody counts past that by hand."""
+MAX_STEPS = 400_000
+"""Instructions carried out in a motif: past this a repeat goes round without working anything."""
+
+
+class UnworkableError(Exception):
+    def __init__(self, kind: str, span: Span, **data: object) -> None:
+        super().__init__(kind)
+        self.trouble = Trouble(kind, span, data)
+
+
+class OverLimitError(UnworkableError):
+    """The motif is too large to go on with."""
+
+
+@dataclass(slots=True)
+class Budget:
+    """What is left of the limits, shared by all rounds of a motif."""
+
+    stitches: int = MAX_STITCHES
+    steps: int = MAX_STEPS
+
+    def step(self, span: Span) -> None:
+        self.steps -= 1
+        if self.steps < 0:
+            raise OverLimitError("limit", span, limit=MAX_STEPS, n=MAX_STEPS, what="steps")
+
+    def stitch(self, span: Span) -> None:
+        self.stitches -= 1
+        if self.stitches < 0:
+            raise OverLimitError("limit", span, limit=MAX_STITCHES, n=MAX_STITCHES, what="stitches")
+
+
+class Worker:
+    """Works one round. After `run`, `made` and `troubles` are complete and `edge` knows what was left."""
+
+    def __init__(
+        self, edge: Edge, number: int, first_free: int, budget: Budget, known: dict[int, Label], yarn: str
+    ) -> None:
+        self.edge = edge
+        self.round = number
+        self.free = first_free
+        self.budget = budget
+        self.known = known
+        self.yarn = yarn
+        self.made: list[Made] = []
+        self.troubles: list[Trouble] = []
+        self.chain = 0
+        self.chain_span: Span = (0, 0)
+        self.hook_on_space = False
+        self.closed = True
+        self.turn_after = False
+        self.corner_said: tuple[str, int] | None = None
+        self.written = False
+
+    # ---- the round ------------------------------------------------------------------------
+
+    def run(self, body: Sequence[Node], written: bool) -> None:
+        """Work the nodes. Unworkable instructions become troubles and are passed over."""
+        self.written = written
+        try:
+            self._go(body, written)
+        except OverLimitError as e:
+            self.troubles.append(e.trouble)
+        self._space()
+        self._close_gap()
+
+    def _go(self, body: Sequence[Node], written: bool) -> None:
+        if written:
+            body = self._open(list(body))
+        elif not self.edge.ring:
+            self._find_start(body)
+        for node in body:
+            try:
+                self._node(node)
+            except OverLimitError:
+                raise
+            except UnworkableError as e:
+                self.troubles.append(e.trouble)
+
+    def _find_start(self, body: Sequence[Node]) -> None:
+        """Fabric form: at a corner if the first place is one, after a corner if the round runs `to corner`."""
+        where = first_place(body)
+        corner = where is not None and where.targets and where.targets[0].kind == "corner"
+        to_corner = (
+            where is not None
+            and where.mode == "each"
+            and where.until is not None
+            and where.until.target is not None
+            and where.until.target.kind == "corner"
+        )
+        if to_corner and not corner:
+            self.edge.go_after_corner()
+
+    def _open(self, body: list[Node]) -> list[Node]:
+        """Written form: slip stitches that only move, then the starting chain. Returns what is left to do."""
+        i = 0
+        moves: list[Node] = []
+        while i < len(body) and (_slips(body[i]) or isinstance(body[i], Act)):
+            moves.append(body[i])
+            i += 1
+        chain = body[i] if i < len(body) and isinstance(body[i], Chain) else None
+        group = body[i] if i < len(body) and isinstance(body[i], Work) else None
+        opens_group = isinstance(group, Work) and bool(group.group) and isinstance(group.group[0], Chain)
+        if chain is None and not opens_group and any(_slips(m) for m in moves) and not _standing(group):
+            moves = [m for m in moves if isinstance(m, Act)]
+            i = len([m for m in body[:i] if isinstance(m, Act)])
+            if any(_slips(m) for m in body[: len(moves)]):
+                moves, i = [], 0
+        for move in moves:
+            self._slip_to(move) if _slips(move) else self._node(move)
+        if isinstance(chain, Chain):
+            self._start_chain(chain, body[i + 1 :])
+            return body[i + 1 :]
+        if opens_group and isinstance(group, Work):
+            self._start_group(group, body[i + 1 :])
+            return body[i + 1 :]
+        return body[i:]
+
+    def _slip_to(self, node: Node) -> None:
+        """Slip stitches along the edge: the hook moves, nothing is made."""
+        if not isinstance(node, Work):
+            return
+        edge = self.edge
+        if edge.pos == 0 and not edge.slipped:
+            edge.pos = 1
+        for _ in range(node.where.count):
+            u = self._find(node.where)
+            edge.mark(u, SLIPPED)
+            edge.pos = u + 1
+            edge.last = u
+            edge.slipped = True
+
+    def _start_chain(self, chain: Chain, after: Sequence[Node]) -> None:
+        label = stands_for(chain, after, self.known)
+        if label.throughout:
+            self.known[chain.n] = label
+        edge = self.edge
+        if label.stitch is None or label.stitch == "ch":
+            edge.stand()
+            if label.stitch == "ch":
+                self._add_chain(chain.n, chain.span)
+            return
+        u = edge.here()
+        self._make_start(label, u, chain.span)
+
+    def _start_group(self, work: Work, after: Sequence[Node]) -> None:
+        """`(ch 3, 2 dc, ch 2, 3 dc) in same sp`."""
+        chain = work.group[0]
+        assert isinstance(chain, Chain)
+        label = stands_for(chain, [*work.group[1:], *after], self.known)
+        if work.where.mode in ("same", "start"):
+            u = self.edge.here()
+        else:
+            u = self._find(work.where)
+        if label.stitch is None:
+            self.edge.last = u
+            self.edge.pos = u
+            self._in_place(work.group[1:], u, work.span)
+            return
+        self._make_start(label, u, chain.span)
+        self._in_place(work.group[1:], u, work.span)
+
+    def _make_start(self, label: Label, u: int, span: Span) -> None:
+        assert label.stitch is not None
+        self.edge.work(u)
+        self._make(label.stitch, self.edge.feet(u), span)
+        self.made[-1].start = True
+        if label.chains:
+            self._add_chain(label.chains, span)
+
+    # ---- nodes ----------------------------------------------------------------------------
+
+    def _node(self, node: Node) -> None:
+        self.budget.step(node.span)
+        if isinstance(node, Work):
+            self._work(node)
+        elif isinstance(node, Chain):
+            self._add_chain(node.n, node.span)
+        elif isinstance(node, Repeat):
+            self._repeat(node)
+        elif isinstance(node, Skip):
+            self._skip(node)
+        elif isinstance(node, Join):
+            self._join(node)
+        elif isinstance(node, Act):
+            self._act(node)
+        elif isinstance(node, SayCorner):
+            kind = "ch" if node.target.kind == "sp" else node.target.stitch or ""
+            self.corner_said = (kind, node.target.chains or 0)
+
+    def _work(self, node: Work) -> None:
+        where = node.where
+        if self.edge.ring:
+            self._into_ring(node)
+            return
+        if where.mode == "each":
+            self._each(node)
+            return
+        for _ in range(where.count):
+            u = self._find(where)
+            self._in_place(node.group, u, node.span)
+
+    def _into_ring(self, node: Work) -> None:
+        where = node.where
+        target = where.targets[0] if where.targets else Target("ring")
+        if where.mode == "each":
+            raise UnworkableError("around a ring", node.span)
+        if where.said and target.kind != "ring" and where.mode not in ("same", "start"):
+            raise UnworkableError("ring has no stitches", where.span)
+        self.edge.last = 0
+        for _ in range(where.count):
+            self._group(node.group, (RING,), node.span)
+
+    def _each(self, node: Work) -> None:
+        edge = self.edge
+        where = node.where
+        stop = self._until(where.until)
+        u = edge.pos
+        while u < stop:
+            self.budget.step(node.span)
+            if any(edge.matches(u, t) for t in where.targets):
+                self._in_place(node.group, u, node.span)
+                if edge.first is not None:
+                    stop = min(stop, edge.end)
+            u += 1
+        edge.pos = max(edge.pos, u)
+
+    def _until(self, until: Until | None) -> int:
+        """The place (excluded) where a sweep stops; without such a place, the end of the round."""
+        edge = self.edge
+        if until is None or until.kind == "end":
+            return edge.end
+        if until.kind == "last" and until.target:
+            return edge.last_places(until.target, until.count)[0]
+        assert until.target is not None
+        found = edge.find(until.target, edge.pos)
+        return edge.end if found is None else found
+
+    def _in_place(self, group: Sequence[Node], u: int, span: Span) -> None:
+        edge = self.edge
+        feet = edge.feet(u)
+        slips = all(isinstance(g, Make) and g.stitch == "slst" for g in group)
+        edge.work(u, SLIPPED if slips else WORKED)
+        self._group(group, feet, span)
+        edge.between = False
+
+    def _group(self, group: Sequence[Node], feet: tuple[int, ...], span: Span) -> None:
+        for node in group:
+            if isinstance(node, Make):
+                for _ in range(node.n):
+                    self._make(node.stitch, feet, node.span)
+            elif isinstance(node, Chain):
+                self._add_chain(node.n, node.span)
+            elif isinstance(node, Repeat):
+                for _ in range(node.times if node.times is not None else 1):
+                    self.budget.step(span)
+                    self._group(node.body, feet, span)
+
+    def _make(self, kind: str, feet: tuple[int, ...], span: Span) -> None:
+        if self.chain:
+            self._space()
+        self.budget.stitch(span)
+        m = Made(self.free, kind, feet, self.round, span)
+        m.yarn = self.yarn
+        self.free += 1
+        self.made.append(m)
+
+    def _add_chain(self, n: int, span: Span) -> None:
+        if n <= 0:
+            return
+        self.budget.stitches -= min(n, MAX_STITCHES)
+        if self.budget.stitches < 0:
+            raise OverLimitError("limit", span, limit=MAX_STITCHES, n=MAX_STITCHES, what="stitches")
+        if not self.chain:
+            self.chain_span = span
+        self.chain += n
+
+    def _space(self) -> None:
+        """The chains made since the last stitch become a space."""
+        if not self.chain:
+            return
+        m = Made(self.free, "ch", (), self.round, self.chain_span, self.chain)
+        m.yarn = self.yarn
+        self.free += 1
+        self.made.append(m)
+        self.chain = 0
+
+    def _close_gap(self) -> None:
+        """Chains at the end and at the beginning of a round are one space."""
+        made = self.made
+        if len(made) > 1 and made[0].kind == "ch" and made[-1].kind == "ch":
+            made[0].chains += made[-1].chains
+            made.pop()
+
+    def _skip(self, node: Skip) -> None:
+        edge = self.edge
+        if edge.ring:
+            raise UnworkableError("ring has no stitches", node.span)
+        if edge.first is None and not self.made and edge.pos == 0 and node.where.mode == "next":
+            edge.begin_here()
+        for _ in range(node.where.count):
+            u = self._find(node.where)
+            edge.mark(u, SKIPPED)
+            edge.pos = u + 1
+
+    def _join(self, node: Join) -> None:
+        if node.stitch is None:
+            self.closed = False
+            return
+        if node.space:
+            said = node.space if node.space > self.chain or not self.chain else node.space + self.chain
+            self.chain = max(said, self.chain + 1)
+            if not self.chain_span[1]:
+                self.chain_span = node.span
+            self.hook_on_space = True
+
+    def _act(self, node: Act) -> None:
+        edge = self.edge
+        if node.what == "turn":
+            if self.made:
+                self.turn_after = True
+            else:
+                edge.turn()
+        if node.yarn:
+            self._space()
+            self.yarn = node.yarn
+        if node.what == "attach" and node.where is not None and not edge.ring and not self.made:
+            u = self._find(node.where)
+            edge.last = u
+            edge.pos = u
+            edge.moved = True
+
+    # ---- places ---------------------------------------------------------------------------
+
+    def _find(self, where: Where) -> int:
+        """The place meant, as an index on the edge; what is passed on the way is noted."""
+        edge = self.edge
+        mode = where.mode
+        target = where.targets[0] if where.targets else None
+        if edge.ring:
+            raise UnworkableError("ring has no stitches", where.span)
+        if mode in ("same", "start"):
+            return self._same(where, target)
+        assert target is not None
+        if target.kind == "ring":
+            raise UnworkableError("no ring", where.span)
+        if mode == "last":
+            places = edge.last_places(target, 1)
+            if places[0] < edge.end:
+                return self._arrive(places[0], target)
+            raise self._missing(where, target)
+        if mode == "first" and edge.first is not None:
+            u = edge.find(target, edge.first, edge.first + len(edge.made))
+            if u is None:
+                raise self._missing(where, target)
+            return u
+        u = edge.find(target, edge.pos)
+        if u is None and self._half_corner() and edge.open_start(target):
+            return edge.end
+        if u is None:
+            raise self._missing(where, target)
+        return self._arrive(u, target)
+
+    def _same(self, where: Where, target: Target | None) -> int:
+        edge = self.edge
+        u = edge.start_place() if where.mode == "start" else edge.here()
+        if target is not None and target.kind in ("sp", "corner") and not edge.matches(u, target):
+            raise self._missing(where, target)
+        return u
+
+    def _half_corner(self) -> bool:
+        """Written form may finish at the end the corner that it began with: so far it holds stitches only."""
+        if not self.written or len(self.made) < 2:
+            return False
+        feet = self.made[0].feet
+        k = next((i for i, m in enumerate(self.made) if m.kind == "ch" or m.feet != feet), len(self.made))
+        return not any(m.feet == feet for m in self.made[k:])
+
+    def _arrive(self, u: int, target: Target) -> int:
+        edge = self.edge
+        if edge.first is not None:
+            edge.note_passed(edge.pos, u, target)
+            if edge.crossed and not any(t.kind == "over the corner" for t in self.troubles):
+                self.troubles.append(Trouble("over the corner", (0, 0), {}))
+        return u
+
+    def _missing(self, where: Where, target: Target) -> UnworkableError:
+        edge = self.edge
+        past = edge.first is not None and edge.find(target, 0, len(edge.made)) is not None
+        kind = "past the end" if past else "no such place"
+        return UnworkableError(kind, where.span, target=target, left=max(0, edge.end - edge.pos))
+
+    # ---- repeats --------------------------------------------------------------------------
+
+    def _repeat(self, node: Repeat) -> None:
+        if node.times is not None:
+            for k in range(node.times):
+                self.budget.step(node.span)
+                last = k == node.times - 1
+                for inner in node.body[: node.cut] if last and node.cut else node.body:
+                    self._node(inner)
+            return
+        if self.edge.ring:
+            raise UnworkableError("around a ring", node.span)
+        self._around(node)
+
+    def _around(self, node: Repeat) -> None:
+        """Pass after pass until no pass can begin before the end."""
+        edge = self.edge
+        where = first_place(node.body)
+        if where is None:
+            raise UnworkableError("repeat goes nowhere", node.span)
+        cap = self._until(node.until) if node.until and node.until.kind != "end" else None
+        edge.caps.append(cap)
+        passes = 0
+        try:
+            while edge.pos < edge.end and self._reaches(where, passes):
+                before = (edge.pos, len(self.made))
+                self._pass(node, passes, cap)
+                passes += 1
+                if edge.pos <= before[0] and passes > 1:
+                    raise UnworkableError("repeat goes nowhere", node.span)
+        finally:
+            edge.caps.pop()
+
+    def _reaches(self, where: Where, passes: int) -> bool:
+        if passes == 0:
+            return True
+        edge = self.edge
+        if where.mode in ("same", "start", "first", "last", "any"):
+            return passes == 0
+        target = where.targets[0]
+        if where.mode == "each":
+            return any(edge.find(t, edge.pos) is not None for t in where.targets)
+        return edge.find(target, edge.pos) is not None
+
+    def _pass(self, node: Repeat, passes: int, cap: int | None) -> None:
+        edge = self.edge
+        left = sum(1 for u in range(edge.pos, edge.end) if edge.at(u).counted) if passes else 0
+        for k, inner in enumerate(node.body):
+            if node.cut is not None and k == node.cut:
+                rest = first_place(node.body[k:])
+                if rest is None or edge.pos >= edge.end or not self._reaches(rest, 1):
+                    edge.pos = max(edge.pos, edge.end)
+                    return
+            try:
+                self._node(inner)
+            except OverLimitError:
+                raise
+            except UnworkableError as e:
+                if passes and e.trouble.kind == "past the end":
+                    raise UnworkableError(
+                        "does not divide", node.span, passes=passes, left=left, inner=e.trouble.span
+                    ) from e
+                raise
+
+
+def _slips(node: Node) -> bool:
+    return (
+        isinstance(node, Work)
+        and len(node.group) == 1
+        and isinstance(node.group[0], Make)
+        and node.group[0].stitch == "slst"
+        and node.where.mode in ("next", "first", "each")
+    )
+
+
+def _standing(node: Node | None) -> bool:
+    first = node.group[0] if isinstance(node, Work) and node.group else None
+    return isinstance(first, Make) and bool(first.start)
+
