@@ -1,0 +1,199 @@
+"""All findings of a draft: one for each mistake, each fix worked before it is offered."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from mossring.draft import Draft, DraftRound, work_draft
+from mossring.findings.finding import Edit, Finding, Fix, apply, between
+from mossring.findings.look import Look
+from mossring.findings.rules import RULES
+from mossring.findings.rules.mr301_count_differs import mismatches
+
+MOST_FINDINGS = 120
+_TRIALS = 40
+"""How many candidate mends are worked in one go: past that the text is too far from a pattern to guess."""
+_LEVEL = 5
+
+
+def find_all(draft: Draft) -> list[Finding]:
+    """Findings in the order of the text, with fixes that were tried."""
+    return _Collector(draft).run()
+
+
+def raw(draft: Draft, index: int | None) -> list[Finding]:
+    """What the rules say of one round (or the file), less what only repeats another finding of that round."""
+    look = Look(draft, index)
+    found = [f for rule in RULES for f in rule.check(look)]
+    return found if index is None else _one_each(look, found)
+
+
+def _one_each(look: Look, found: list[Finding]) -> list[Finding]:
+    """One mistake, one finding: what can't be read isn't also miscounted, nor what can't be worked."""
+    by = {family: [f for f in found if f.family == family] for family in range(1, 9)}
+    if look.unread:
+        return by[1]
+    for family in (2, 3, 4):
+        serious = [f for f in by[family] if f.severity == "stop"]
+        if serious:
+            return by[1] + by[7] + serious[:1]
+    for family in (2, 4):
+        serious = [f for f in by[family] if f.severity == "warn"]
+        if serious:
+            return by[1] + by[7] + serious[:1]
+    return found
+
+
+class _Collector:
+    """Goes through the rounds with, beside the draft, the world in which earlier mistakes are mended."""
+
+    def __init__(self, draft: Draft) -> None:
+        self.draft = draft
+        self.text = draft.doc.text
+        self.world = draft
+        self.mended = self.text
+        self.broken = False
+        self.bad_before = False
+        self.first_mended = 0
+        self.trials = 0
+        self.lines: set[tuple[str, int]] = set()
+
+    def run(self) -> list[Finding]:
+        kept = raw(self.draft, None)
+        for index, r in enumerate(self.draft.rounds):
+            kept += self._round(index, r)
+            if len(kept) > MOST_FINDINGS:
+                break
+        kept.sort(key=lambda f: (f.start, f.code))
+        return kept[:MOST_FINDINGS]
+
+    def _round(self, index: int, r: DraftRound) -> list[Finding]:
+        kept = [self._as_mended(index, f) for f in raw(self.draft, index) if self._stands(index, f)]
+        kept = [f for f in kept if self._first_on_line(f, r)]
+        serious = [f for f in kept if f.severity != "hint" and f.family < _LEVEL]
+        for f in kept:
+            if not f.fixes:
+                self._try_fixes(f, index)
+        if serious:
+            self._mend(serious, index)
+        elif self.broken and r.tree.stated and not list(mismatches(Look(self.draft, index))):
+            self.broken = False
+        return kept
+
+    def _first_on_line(self, f: Finding, r: DraftRound) -> bool:
+        """The rounds of one line share their words, so a mistake in them is told once."""
+        key = (f.code, r.line.at)
+        if r.line.first == r.line.last:
+            return True
+        new = key not in self.lines
+        self.lines.add(key)
+        return new
+
+    def _stands(self, index: int, f: Finding) -> bool:
+        """Whether a finding is no mere consequence of earlier ones: it remains when those are mended."""
+        if f.family == 1:
+            return True
+        if self.broken:
+            return False
+        if f.family == _LEVEL and self.bad_before and self.world is self.draft:
+            return False
+        if self.world is self.draft:
+            return True
+        if index >= len(self.world.rounds):
+            return False
+        return any(g.code == f.code for g in raw(self.world, index))
+
+    def _as_mended(self, index: int, f: Finding) -> Finding:
+        """A finding in the numbers that it has once earlier mistakes are mended."""
+        if self.world is self.draft or f.family == 1:
+            return f
+        mine, theirs = self.draft.rounds[index].line, self.world.rounds[index].line
+        g = next(g for g in raw(self.world, index) if g.code == f.code)
+        if mine.text != theirs.text or g.message == f.message:
+            return f
+        there = _Collector(self.world)
+        there._try_fixes(g, index)
+        by = mine.at - theirs.at
+        fixes = [
+            Fix(x.label, tuple(Edit(e.start + by, e.end + by, e.text) for e in x.edits), x.states)
+            for x in g.fixes
+            if all(theirs.at <= e.start <= theirs.at + len(theirs.text) for e in x.edits)
+        ]
+        why = f"That is with round {self.first_mended} mended. {g.why}".strip()
+        return Finding(g.code, g.severity, g.round, f.start, f.end, g.message, why, fixes)
+
+    def _mend(self, serious: list[Finding], index: int) -> None:
+        """Carry the mend of a round's words on into the world that later rounds are judged by."""
+        self.bad_before = True
+        fix = next((x for f in serious for x in f.fixes if not x.states), None)
+        self.first_mended = self.first_mended or serious[0].round
+        if fix is not None and self.mended == self.text:
+            self.mended = apply(self.text, fix.edits)
+            self.world = work_draft(self.mended, self.draft.dialect)
+        elif fix is not None:
+            self.mended = _carried(self.text, self.mended, fix)
+            self.world = work_draft(self.mended, self.draft.dialect)
+        elif any(f.severity == "stop" and f.family < 3 and f.code != "MR102" for f in serious):
+            self.broken = True
+
+    def _try_fixes(self, f: Finding, index: int) -> None:
+        if f.propose is None:
+            return
+        for fix in f.propose():
+            if len(f.fixes) >= f.most or self.trials >= _TRIALS:
+                return
+            self.trials += 1
+            good = self._worked(fix, f, index)
+            if good is not None:
+                f.fixes.append(good)
+
+    def _worked(self, fix: Fix, f: Finding, index: int) -> Fix | None:
+        """The fix, if the round comes right with it; stated counts that it changes are mended along."""
+        trial = work_draft(apply(self.text, fix.edits), self.draft.dialect)
+        if len(trial.rounds) != len(self.draft.rounds):
+            return fix if f.family == 1 and len(trial.rounds) > len(self.draft.rounds) else None
+        if f.family == 1:
+            left = [g for g in raw(trial, index) if g.code == f.code] if f.round else []
+            before = [g for g in raw(self.draft, index) if g.code == f.code] if f.round else [f]
+            return fix if len(left) < len(before) else None
+        if f.family == _LEVEL:
+            return self._levels(fix, f, index, trial)
+        if fix.states:
+            return None if any(g.code == f.code for g in raw(trial, index)) else fix
+        return None if _serious(trial, index) else fix
+
+    def _levels(self, fix: Fix, f: Finding, index: int, trial: Draft) -> Fix | None:
+        """A mend of cupping or ruffling: flat from this round to the end, everything still worked."""
+        if any(r.entry.verdict not in ("flat", "unknown") for r in trial.rounds[index:]):
+            return None
+        text = apply(self.text, fix.edits)
+        for k in range(len(trial.rounds)):
+            for g in raw(trial, k):
+                if g.code == "MR301" and g.propose:
+                    states = next((x for x in g.propose() if x.states), None)
+                    if states is None:
+                        return None
+                    text = apply(text, states.edits)
+                    trial = work_draft(text, self.draft.dialect)
+                elif g.severity != "hint" and g.family < _LEVEL and not self._was_there(g, k):
+                    return None
+        return Fix(fix.label, between(self.text, text))
+
+    def _was_there(self, g: Finding, index: int) -> bool:
+        return any(h.code == g.code for h in raw(self.draft, index))
+
+
+def _serious(draft: Draft, index: int) -> bool:
+    return any(f.severity != "hint" and f.family < _LEVEL for f in raw(draft, index))
+
+
+def _carried(text: str, mended: str, fix: Fix) -> str:
+    """A fix of the text carried out in the text already mended: line by line, whichever lines it touches."""
+    fixed = apply(text, fix.edits).splitlines(keepends=True)
+    old = text.splitlines(keepends=True)
+    done = mended.splitlines(keepends=True)
+    if not len(fixed) == len(old) == len(done):
+        return mended
+    return "".join(f if f != o else d for f, o, d in zip(fixed, old, done, strict=True))
+
+

@@ -1,0 +1,52 @@
+"""What the rules on cupping and ruffling share: where a stretch begins, the reason in numbers, the mends."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from mossring.findings.finding import Finding, Fix, Severity
+from mossring.findings.look import Look
+from mossring.findings.nudge import corner_edits, ring_edits
+from mossring.shape import Verdict
+
+
+def judged(look: Look, code: str, severity: Severity, verdict: Verdict) -> Iterator[Finding]:
+    """A finding at the round where a stretch of rounds with this verdict begins; a hint if a later round mends it."""
+    if look.index is None or look.round.entry.verdict != verdict:
+        return
+    rounds = look.draft.rounds
+    if look.index and rounds[look.index - 1].entry.verdict == verdict:
+        return
+    after = [r.entry.verdict for r in rounds[look.index :]]
+    rescued = verdict not in after[-1:]
+    verb = verdict
+    message = f"{look.name} {verb}: {_numbers(look)}"
+    if rescued:
+        message += " A later round brings it back."
+    yield look.finding(
+        code, "hint" if rescued else severity, (0, 0), message, explain(look), lambda: () if rescued else mends(look)
+    )
+
+
+def _numbers(look: Look) -> str:
+    e = look.round.entry
+    got, want = round(e.growth), round(e.needed)
+    return f"its edge gains {got} stitch widths, and lying flat wants about {want}."
+
+
+def explain(look: Look) -> str:
+    """The running fullness in a sentence."""
+    e = look.round.entry
+    low, high = e.fullness
+    edge = f"{low:.2f}" if high - low < 0.01 else f"{low:.2f} to {high:.2f}"
+    return (
+        f"So far the edge is {edge} of what lies flat at its distance from the centre (1.00 is even; "
+        f"this fabric forgives more the more of it stands in spaces: here {e.openness:.0%})."
+    )
+
+
+def mends(look: Look) -> Iterator[Fix]:
+    """Corners with more or fewer stitches; for a circle, the stitches it begins with."""
+    yield from corner_edits(look)
+    if not look.round.worked.corners:
+        yield from ring_edits(look)

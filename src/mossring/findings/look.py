@@ -1,0 +1,80 @@
+"""What a rule looks at: the draft, one of its rounds, and where things stand in the text."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from mossring.draft import Draft, DraftRound
+from mossring.findings.finding import Finding, Propose, Severity
+from mossring.notation.tree import Span, Trouble
+from mossring.stitches import STITCHES, term
+
+_UNREAD = frozenset({"unknown word", "bracket", "nesting", "times", "place", "instruction", "place in a place"})
+
+
+@dataclass(slots=True)
+class Look:
+    """A draft, and the index of the round a rule is asked about (None: the file as a whole)."""
+
+    draft: Draft
+    index: int | None
+
+    @property
+    def round(self) -> DraftRound:
+        assert self.index is not None
+        return self.draft.rounds[self.index]
+
+    @property
+    def below(self) -> DraftRound | None:
+        return self.draft.rounds[self.index - 1] if self.index else None
+
+    def troubles(self, *kinds: str) -> Iterator[Trouble]:
+        """Troubles of these kinds in the round: read first, then worked. The file's own for the file."""
+        if self.index is None:
+            yield from (t for t in self.draft.troubles if t.kind in kinds)
+            return
+        r = self.round
+        for source in (r.tree.troubles, r.troubles, r.worked.troubles):
+            yield from (t for t in source if t.kind in kinds)
+
+    @property
+    def unread(self) -> bool:
+        """Something in the round could not be read, so what it works out to means little."""
+        return any(t.kind in _UNREAD for t in self.round.tree.troubles)
+
+    def span(self, span: Span) -> Span:
+        """A span of the round in the whole text; (0, 0) stands for the round's text entire."""
+        if self.index is None:
+            return span
+        line = self.round.line
+        if span == (0, 0) or span[1] > len(line.text):
+            return (line.at, line.at + max(1, len(line.text)))
+        return (line.at + span[0], line.at + span[1])
+
+    def finding(
+        self, code: str, severity: Severity, span: Span, message: str, why: str = "", propose: Propose | None = None
+    ) -> Finding:
+        start, end = self.span(span)
+        number = 0 if self.index is None else self.round.number
+        return Finding(code, severity, number, start, end, message, why, propose=propose)
+
+    @property
+    def name(self) -> str:
+        r = self.round
+        return f"{'Row' if r.line.word == 'Row' else 'Round'} {r.number}"
+
+    def stitch(self, key: str, n: int = 1) -> str:
+        """A stitch in the words of the text's dialect: `dc`, `ch-2 sp`, `stitches`."""
+        if key in ("", "sts"):
+            return "stitch" if n == 1 else "stitches"
+        if key == "sps":
+            return "space" if n == 1 else "spaces"
+        if key.startswith("ch-"):
+            return f"{key} sp" if n == 1 else f"{key} sps"
+        return term(key, self.draft.dialect).abbr if key in STITCHES else key
+
+
+def some(n: int, one: str, many: str | None = None) -> str:
+    """`1 stitch`, `3 stitches`."""
+    return f"{n} {one if n == 1 else many or one + 's'}"

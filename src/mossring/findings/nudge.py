@@ -1,0 +1,136 @@
+"""Candidate mends: the numbers of a round, each a little more or less."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator, Sequence
+
+from mossring.findings.finding import Edit, Fix
+from mossring.findings.look import Look
+from mossring.notation.tree import Chain, Make, Node, Repeat, Span, Work
+
+_STEPS = (1, -1, 2, -2, 3, -3)
+_MOST = 30
+
+
+def number_edits(look: Look) -> Iterator[Fix]:
+    """Each counted number of the round changed by up to three, nearest first: where a miscount would be."""
+    line = look.round.line
+    spans = list(_number_spans(line.text, look.round.tree.body))
+    tried = 0
+    for step in _STEPS:
+        for start, end in spans:
+            now = int(line.text[start:end])
+            if now + step < 1 or tried >= _MOST:
+                continue
+            tried += 1
+            text = str(now + step)
+            shown = _around(line.text, start, end, text)
+            yield Fix(f"Make it “{shown}”", (Edit(line.at + start, line.at + end, text),))
+
+
+def _around(text: str, start: int, end: int, new: str) -> str:
+    """The words round a number, with the new number in place."""
+    a = max(text.rfind(c, 0, start) for c in ",;()[]*.") + 1
+    stops = [i for i in (text.find(c, end) for c in ",;()[].") if i >= 0]
+    b = min(stops) if stops else len(text)
+    return (text[a:start] + new + text[end:b]).strip()
+
+
+def _number_spans(text: str, body: Sequence[Node]) -> Iterator[Span]:
+    """Where the numbers stand that say how many: stitches, places, times (not chain lengths)."""
+    seen: set[Span] = set()
+    for node in _nodes(body):
+        spans: list[Span] = []
+        if isinstance(node, Make):
+            spans.append(node.span)
+        elif isinstance(node, Work):
+            spans.append(node.where.span)
+        elif isinstance(node, Repeat) and node.times_span:
+            spans.append(node.times_span)
+        for a, b in spans:
+            m = re.search(r"(?<![\d-])\d+(?!\d|[ -]?ch\b)", text[a:b])
+            if m and not re.search(r"ch[- ]?$", text[: a + m.start()]):
+                at = (a + m.start(), a + m.end())
+                if at not in seen:
+                    seen.add(at)
+                    yield at
+
+
+def _nodes(body: Sequence[Node]) -> Iterator[Node]:
+    for node in body:
+        yield node
+        if isinstance(node, Repeat):
+            yield from _nodes(node.body)
+        elif isinstance(node, Work):
+            yield from _nodes(node.group)
+
+
+def corner_edits(look: Look) -> Iterator[Fix]:
+    """The round's corner with more or fewer stitches each side, smallest change first."""
+    line = look.round.line
+    for node in _nodes(look.round.tree.body):
+        if not isinstance(node, Work):
+            continue
+        sides = _corner_halves(node)
+        if sides is None:
+            continue
+        left, right = sides
+        for a, b in _steps(left.n, right.n):
+            edits = [_recount(line.text, line.at, left, a)]
+            shown = f"{a} each side of the corner"
+            if right is not left:
+                edits.append(_recount(line.text, line.at, right, b))
+                shown = shown if a == b else f"{a} before and {b} after the corner"
+            else:
+                shown = f"{a} in the corner"
+            yield Fix(f"Work {shown}", tuple(edits))
+        return
+
+
+def _steps(left: int, right: int) -> list[tuple[int, int]]:
+    """Pairs of counts near (left, right), the smallest change first, even pairs before odd ones."""
+    if left != right:
+        pairs = [(n, n) for n in (left, right)] + [(left + 1, right + 1)]
+    else:
+        pairs = [(left + d, right + d) for d in (1, -1)]
+        pairs += [(left, right + 1), (left - 1, right)]
+        pairs += [(left + d, right + d) for d in (2, -2, 3, -3)]
+    return [(a, b) for a, b in pairs if a >= 1 and b >= 1]
+
+
+def _corner_halves(work: Work) -> tuple[Make, Make] | None:
+    """The stitches before and after the corner's chain; one and the same for a plain odd group in a corner."""
+    group = work.group
+    at_corner = bool(work.where.targets) and work.where.targets[0].kind == "corner"
+    if (
+        len(group) == 3
+        and isinstance(group[0], Make)
+        and isinstance(group[1], Chain)
+        and isinstance(group[2], Make)
+    ):
+        return group[0], group[2]
+    if at_corner and len(group) == 1 and isinstance(group[0], Make):
+        return group[0], group[0]
+    return None
+
+
+def _recount(text: str, at: int, make: Make, n: int) -> Edit:
+    """The edit that makes a `3 dc` into `n dc`."""
+    a, b = make.span
+    m = re.search(r"\d+", text[a:b])
+    if m:
+        return Edit(at + a + m.start(), at + a + m.end(), str(n))
+    return Edit(at + a, at + a, f"{n} ")
+
+
+def ring_edits(look: Look) -> Iterator[Fix]:
+    """Round 1 of the motif with more or fewer stitches in the ring: what a circle's growth hangs on."""
+    first = Look(look.draft, 0)
+    line = first.round.line
+    for start, end in list(_number_spans(line.text, first.round.tree.body))[:1]:
+        now = int(line.text[start:end])
+        for step in (1, -1, 2, -2, 3, -3, 4, -4, 5, -5, 6, -6):
+            if now + step >= 3:
+                edit = Edit(line.at + start, line.at + end, str(now + step))
+                yield Fix(f"Begin with {now + step} in round {first.round.number}", (edit,))

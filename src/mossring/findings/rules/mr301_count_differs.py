@@ -1,0 +1,101 @@
+"""A stated count that differs from what was worked.
+
+The count at the end of a round is what a maker checks against, so a wrong one is the mistake that a
+hundred people find first. Either the number is wrong or an instruction is; both mends are offered when
+both would come out right. A count per side may include the corner stitch or not; a bare number counts stitches.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+import re
+
+from mossring.findings.finding import Edit, Finding, Fix, Severity
+from mossring.findings.look import Look, some
+from mossring.findings.nudge import number_edits
+from mossring.notation.tree import Stated
+from mossring.working import WorkedRound
+
+CODE = "MR301"
+SEVERITY: Severity = "stop"
+
+
+def check(look: Look) -> Iterator[Finding]:
+    wrong = list(mismatches(look)) if look.index is not None else []
+    if not wrong:
+        return
+    stated, have = wrong[0]
+    side = " on each side" if stated.per_side else ""
+    message = (
+        f"{look.name} says {stated.n} {look.stitch(stated.what, stated.n)}{side}, "
+        f"and works out at {have}."
+    )
+    left = sum(1 for _ in look.troubles("unworked")) and look.round.worked.unworked
+    why = f"{some(left, 'stitch', 'stitches')} of the round below left unworked." if left else ""
+    finding = look.finding(CODE, SEVERITY, stated.span, message, why, lambda: _mends(look, wrong))
+    finding.most = 2
+    yield finding
+
+
+def _mends(look: Look, wrong: list[tuple[Stated, int]]) -> Iterator[Fix]:
+    at = look.round.line.at
+    if look.round.line.first == look.round.line.last:
+        edits = []
+        for stated, have in wrong:
+            m = re.search(r"\d+|[a-z]+", look.round.line.text[stated.span[0] : stated.span[1]], re.IGNORECASE)
+            if m:
+                edits.append(Edit(at + stated.span[0] + m.start(), at + stated.span[0] + m.end(), str(have)))
+        yield Fix(f"State {wrong[0][1]}", tuple(edits), states=True)
+    yield from number_edits(look)
+
+
+def mismatches(look: Look) -> Iterator[tuple[Stated, int]]:
+    """Stated counts of the round that differ, with what was worked."""
+    r = look.round
+    source = r.tree.stated
+    bare = [s for s in source if s.what == ""]
+    many = r.line.last > r.line.first
+    for s in source:
+        if s.round is not None and s.round != r.number:
+            continue
+        if s.round is None and many:
+            if len(bare) == r.line.last - r.line.first + 1 and s.what == "":
+                if bare.index(s) != r.number - r.line.first:
+                    continue
+            elif r.number != r.line.last:
+                continue
+        have = counted(r.worked, s)
+        if have is not None:
+            yield s, have
+
+
+def counted(done: WorkedRound, s: Stated) -> int | None:
+    """What was worked where it differs from a stated count; None when it agrees or can't be told."""
+    if s.what in ("groups", "chains"):
+        return None
+    if s.per_side and s.what in ("", "sts"):
+        sides = done.per_side()
+        fits = [x for x in sides if s.n - x in _corner_stitches(done)]
+        return None if not sides or len(fits) == len(sides) else next(x for x in sides if x not in fits)
+    have = _total(done, s.what)
+    if s.per_side:
+        n = len(done.corners)
+        if not n or have % n:
+            return None
+        corner = sum(1 for c in done.corners if done.made[c].kind == s.what) // n
+        return None if s.n in (have // n, have // n - corner, have // n + corner) else have // n
+    return None if have == s.n else have
+
+
+def _corner_stitches(done: WorkedRound) -> tuple[int, ...]:
+    return (0, 1, 2) if done.corners and done.made[done.corners[0]].counted else (0,)
+
+
+def _total(done: WorkedRound, what: str) -> int:
+    if what in ("", "sts"):
+        return done.stitches
+    if what == "sps":
+        return sum(done.spaces().values())
+    if what.startswith("ch-"):
+        return done.spaces().get(what, 0)
+    return done.counts().get(what, 0)
