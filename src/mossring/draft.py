@@ -25,7 +25,10 @@ _GUESSED_SIDES = (4, 6, 5, 3, 8)
 
 @dataclass(slots=True)
 class DraftRound:
-    """One round: its number as the designer gave it, its line, its tree, its fabric, its ledger entry."""
+    """One round: its number as the designer gave it, its line, its tree, its fabric, its ledger entry.
+
+    memo: what others have derived from this round and want kept as long as the round is.
+    """
 
     number: int
     line: RoundLine
@@ -34,6 +37,7 @@ class DraftRound:
     after: State
     entry: Entry
     troubles: list[Trouble]
+    memo: dict[int, object]
 
     @property
     def worked(self) -> WorkedRound:
@@ -60,28 +64,31 @@ class Draft:
         return Fabric(centre, [r.worked for r in self.rounds], self.shape.sides)
 
 
+_Kept = tuple[State, Entry, dict[int, object]]
+
+
 class _Cache:
     """Worked rounds by the digest of everything they depend on; the least used go first."""
 
     def __init__(self) -> None:
-        self._kept: OrderedDict[bytes, tuple[State, Entry]] = OrderedDict()
+        self._kept: OrderedDict[bytes, _Kept] = OrderedDict()
         self._stitches = 0
         self._lock = Lock()
 
-    def get(self, key: bytes) -> tuple[State, Entry] | None:
+    def get(self, key: bytes) -> _Kept | None:
         with self._lock:
             found = self._kept.get(key)
             if found:
                 self._kept.move_to_end(key)
             return found
 
-    def put(self, key: bytes, value: tuple[State, Entry]) -> None:
+    def put(self, key: bytes, value: _Kept) -> None:
         with self._lock:
             self._kept[key] = value
             self._stitches += _size(value[0])
             while self._stitches > _CACHED_STITCHES and len(self._kept) > 1:
-                _, (state, _entry) = self._kept.popitem(last=False)
-                self._stitches -= _size(state)
+                _, gone = self._kept.popitem(last=False)
+                self._stitches -= _size(gone[0])
 
     def clear(self) -> None:
         with self._lock:
@@ -166,11 +173,12 @@ def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape:
                 after = work_round(state, source, yarn=yarn)
                 assert after.before is not None
                 entry = enter(after.before, state.before, entries, doc.begin, shape.sides, gauge)
-                _cache.put(key, (after, entry))
+                memo: dict[int, object] = {}
+                _cache.put(key, (after, entry, memo))
             else:
-                after, entry = known
+                after, entry, memo = known
             entries.append(entry)
-            draft.rounds.append(DraftRound(number, line, tree, state, after, entry, troubles))
+            draft.rounds.append(DraftRound(number, line, tree, state, after, entry, troubles, memo))
             state = after
     return draft
 

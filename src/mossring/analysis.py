@@ -1,0 +1,94 @@
+"""The whole answer to a text: rounds, findings, verdict, size. What the command line and the web both ask for."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from mossring.draft import Draft, DraftRound, work_draft
+from mossring.findings import Finding, find_all
+from mossring.shape import Size, Verdict, size_of
+from mossring.stitches.terms import Dialect
+
+
+@dataclass(slots=True)
+class Analysis:
+    """A draft, its findings in the order of the text, the verdict of its last round, its size."""
+
+    draft: Draft
+    findings: list[Finding]
+    verdict: Verdict
+    size: Size | None
+
+    @property
+    def stopped(self) -> bool:
+        """Whether anything keeps the motif from being worked as written."""
+        return any(f.severity == "stop" for f in self.findings)
+
+
+def analyse(text: str, terms: Dialect | None = None) -> Analysis:
+    """Work a text and judge it. terms: read it in this dialect whatever it says. Never raises."""
+    draft = work_draft(text, terms)
+    last = draft.rounds[-1] if draft.rounds else None
+    verdict: Verdict = last.entry.verdict if last and not draft.doc.rows else "unknown"
+    size = size_of(last.entry.radius, draft.shape.sides, draft.gauge) if last and last.worked.made else None
+    return Analysis(draft, find_all(draft), verdict, size)
+
+
+def as_data(analysis: Analysis) -> dict[str, object]:
+    """The JSON-ready object that `check --json` prints; sizes in whole mm, lengths in stitch widths."""
+    draft = analysis.draft
+    size = analysis.size
+    return {
+        "motif": draft.doc.title,
+        "terms": draft.dialect,
+        "shape": draft.shape.name,
+        "sides": draft.shape.sides,
+        "rounds": [round_data(draft, r) for r in draft.rounds],
+        "findings": [finding_data(f) for f in analysis.findings],
+        "verdict": analysis.verdict,
+        "size_mm": {
+            "side_to_side": round(size.side_to_side),
+            "corner_to_corner": round(size.corner_to_corner),
+        }
+        if size
+        else None,
+    }
+
+
+def round_data(draft: Draft, r: DraftRound) -> dict[str, object]:
+    """One round as `check --json` gives it."""
+    done, entry = r.worked, r.entry
+    return {
+        "number": r.number,
+        "stitches": done.stitches,
+        "counts": {k: n for k, n in done.counts().items() if k != "slst"},
+        "spaces": done.spaces(),
+        "per_side": done.per_side(),
+        "corners": len(done.corners),
+        "closed": done.closed and not draft.doc.rows,
+        "unworked": done.unworked,
+        "growth": round(entry.growth, 2),
+        "needed": round(entry.needed, 2),
+        "fullness": [round(entry.fullness[0], 3), round(entry.fullness[1], 3)],
+        "verdict": "unknown" if draft.doc.rows else entry.verdict,
+    }
+
+
+def finding_data(f: Finding) -> dict[str, object]:
+    """One finding as `check --json` gives it: offsets into the text, fixes as edits."""
+    return {
+        "code": f.code,
+        "severity": f.severity,
+        "round": f.round,
+        "start": f.start,
+        "end": f.end,
+        "message": f.message,
+        "why": f.why,
+        "fixes": [
+            {
+                "label": x.label,
+                "edits": [{"start": e.start, "end": e.end, "text": e.text} for e in x.edits],
+            }
+            for x in f.fixes
+        ],
+    }

@@ -1,0 +1,100 @@
+"""A sheet as text, Markdown, HTML or plain data. Text is itself a pattern file that the reader reads."""
+
+from __future__ import annotations
+
+from html import escape
+
+from mossring.writing.sheet import Sheet
+
+_TERMS = {"us": "US", "uk": "UK"}
+
+
+def as_text(sheet: Sheet) -> str:
+    """A pattern file in the draft notation."""
+    out = [f"Motif: {sheet.title}", f"Terms: {_TERMS[sheet.dialect]}", f"Shape: {sheet.shape}"]
+    out += [f"{k}: {v}" for k, v in sheet.materials]
+    if sheet.abbreviations:
+        out.append("Abbreviations: " + "; ".join(f"{a} = {w}" for a, w in sheet.abbreviations))
+    out.append(f"Begin: {sheet.begin}")
+    out += [_note(n) for n in sheet.opening_notes]
+    for r in sheet.rounds:
+        out.append(r.line)
+        out += [_note(n) for n in r.notes]
+    return "\n".join(out) + "\n"
+
+
+def _note(text: str) -> str:
+    return text if text.startswith("#") or text.lower().startswith("note") else f"Note: {text}"
+
+
+def as_markdown(sheet: Sheet) -> str:
+    """Headings, a list of materials, a table of abbreviations, a paragraph a round."""
+    out = [f"# {sheet.title}", "", f"*{_TERMS[sheet.dialect]} terms. Shape: {sheet.shape}.*", ""]
+    if sheet.materials:
+        out += ["## Materials", ""] + [f"- {k}: {v}" for k, v in sheet.materials] + [""]
+    out += ["## Abbreviations", "", "| | |", "|---|---|"]
+    out += [f"| {a} | {w} |" for a, w in sheet.abbreviations] + [""]
+    out += ["## Pattern", "", f"**Begin:** {sheet.begin}.", ""]
+    out += [line for n in sheet.opening_notes for line in (f"> {_plain(n)}", "")]
+    for r in sheet.rounds:
+        out += [f"**{r.label}:** {_star(r.text)}. *({r.counts})*", ""]
+        out += [line for n in r.notes for line in (f"> {_plain(n)}", "")]
+    return "\n".join(out)
+
+
+def _star(text: str) -> str:
+    return text.replace("*", "\\*").replace("[", "\\[")
+
+
+def _plain(note: str) -> str:
+    return note.lstrip("# ").removeprefix("Note:").strip()
+
+
+_CSS = """
+@page { size: A4; margin: 20mm 22mm; @bottom-right { content: counter(page); font-size: 9pt } }
+body { font: 11pt/1.5 Georgia, 'DejaVu Serif', serif; color: #20261f; max-width: 42rem; margin: 2rem auto; }
+h1 { font-size: 22pt; margin: 0 0 .2em } h2 { font-size: 13pt; margin: 1.6em 0 .4em }
+.terms { color: #4c5a49 } dl { display: grid; grid-template-columns: 7em 1fr; gap: .1em 1em; margin: 0 }
+dt { font-weight: bold } dd { margin: 0 } .round { margin: .55em 0; break-inside: avoid }
+.round b { margin-right: .3em } .count { color: #4c5a49; white-space: nowrap } .note { font-style: italic }
+"""
+
+
+def as_html(sheet: Sheet) -> str:
+    """A complete page, its styles inside it; also what the PDF is made from."""
+    terms = _TERMS[sheet.dialect]
+    body = [f"<h1>{escape(sheet.title)}</h1>", f'<p class="terms">{terms} terms · {escape(sheet.shape)}</p>']
+    if sheet.materials:
+        body.append("<h2>Materials</h2>" + _dl(sheet.materials))
+    body.append("<h2>Abbreviations</h2>" + _dl(sheet.abbreviations))
+    body.append(f"<h2>Pattern</h2><p><b>Begin:</b> {escape(sheet.begin)}.</p>")
+    body += [f'<p class="note">{escape(_plain(n))}</p>' for n in sheet.opening_notes]
+    for r in sheet.rounds:
+        body.append(
+            f'<p class="round"><b>{escape(r.label)}:</b> {escape(r.text)}. '
+            f'<span class="count">({escape(r.counts)})</span></p>'
+        )
+        body += [f'<p class="note">{escape(_plain(n))}</p>' for n in r.notes]
+    head = f'<meta charset="utf-8"><title>{escape(sheet.title)}</title><style>{_CSS}</style>'
+    return f'<!doctype html><html lang="en"><head>{head}</head><body>{"".join(body)}</body></html>\n'
+
+
+def _dl(pairs: list[tuple[str, str]]) -> str:
+    return "<dl>" + "".join(f"<dt>{escape(a)}</dt><dd>{escape(b)}</dd>" for a, b in pairs) + "</dl>"
+
+
+def as_data(sheet: Sheet) -> dict[str, object]:
+    """The sheet as one JSON-ready object."""
+    return {
+        "motif": sheet.title,
+        "terms": sheet.dialect,
+        "shape": sheet.shape,
+        "begin": sheet.begin,
+        "materials": [{"key": k, "value": v} for k, v in sheet.materials],
+        "abbreviations": [{"abbr": a, "words": w} for a, w in sheet.abbreviations],
+        "rounds": [
+            {"number": r.number, "label": r.label, "text": r.text, "counts": r.counts, "notes": list(r.notes)}
+            for r in sheet.rounds
+        ],
+        "notes": sheet.opening_notes,
+    }

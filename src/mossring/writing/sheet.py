@@ -1,0 +1,144 @@
+"""The pattern sheet: a worked motif as a document in one dialect, ready to be rendered."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from mossring.draft import Draft, DraftRound
+from mossring.notation.document import Begin
+from mossring.stitches.terms import Dialect, term
+from mossring.styles import DEFAULT, Style
+from mossring.working import WorkedRound
+from mossring.writing.phrases import Phrases
+from mossring.writing.script import Script, script_of
+
+_PLAIN = {
+    "st": ("st(s)", "stitch(es)"),
+    "sp": ("sp(s)", "space(s)"),
+    "beg": ("beg", "beginning"),
+    "rep": ("rep", "repeat"),
+}
+_ORDER = ("ch", "slst", "sc", "hdc", "dc", "htr", "tr", "dtr")
+
+
+@dataclass(frozen=True, slots=True)
+class SheetRound:
+    """One round: its label (`Rnd 2`), instructions, count, and the notes that follow it."""
+
+    number: int
+    label: str
+    text: str
+    counts: str
+    notes: tuple[str, ...] = ()
+
+    @property
+    def line(self) -> str:
+        return f"{self.label}: {self.text}. ({self.counts})"
+
+
+@dataclass(slots=True)
+class Sheet:
+    """A pattern in one dialect. cannot: what of the style or the round could not be written, and why."""
+
+    title: str
+    dialect: Dialect
+    shape: str
+    begin: str
+    materials: list[tuple[str, str]] = field(default_factory=list)
+    abbreviations: list[tuple[str, str]] = field(default_factory=list)
+    rounds: list[SheetRound] = field(default_factory=list)
+    opening_notes: list[str] = field(default_factory=list)
+    cannot: list[str] = field(default_factory=list)
+
+
+def write_sheet(draft: Draft, dialect: Dialect, style: Style = DEFAULT) -> Sheet:
+    """The motif as a pattern in a dialect and a style. Deterministic; nothing that was worked is left out."""
+    phrases = Phrases(dialect)
+    begin = style.begin or draft.doc.begin
+    title = draft.doc.title or "Untitled motif"
+    sheet = Sheet(title, dialect, draft.shape.name, begin_words(begin, phrases))
+    sheet.cannot = [f"“{c}” can't be written yet: the round keeps the usual way." for c in style.cannot]
+    sheet.materials = _materials(draft)
+    notes = _notes_by_round(draft)
+    sheet.opening_notes = list(notes.get(-1, ()))
+    scripts = draft_scripts(draft)
+    yarn = "A"
+    for i, (r, script) in enumerate(zip(draft.rounds, scripts, strict=True)):
+        after = draft.rounds[i + 1].worked if i + 1 < len(draft.rounds) else None
+        if script is None:
+            sheet.cannot.append(f"Round {r.number} makes no stitch that could be written.")
+            continue
+        turn = after is not None and after.turned != r.worked.turned
+        text = phrases.round(script, style, r.worked, turn)
+        if begin.kind == "one chain":
+            text = text.replace(" in ring", " in 2nd ch from hook", 1) if i == 0 else text
+        label = f"{r.line.word} {r.number}"
+        if r.worked.yarn != yarn:
+            yarn = r.worked.yarn
+            label += f" with {yarn}"
+        sheet.rounds.append(
+            SheetRound(r.number, label, text, phrases.counts(r.worked), tuple(notes.get(i, ())))
+        )
+    sheet.abbreviations = _abbreviations(phrases)
+    return sheet
+
+
+def draft_scripts(draft: Draft) -> list[Script | None]:
+    """Every round's script, each begun where the one below was joined."""
+    out: list[Script | None] = []
+    below: WorkedRound | None = None
+    hook = 0
+    for r in draft.rounds:
+        script = _script(r, below, hook)
+        out.append(script)
+        below = r.worked
+        hook = script.start if script else (below.made[0].number if below.made else 0)
+    return out
+
+
+def _script(r: DraftRound, below: WorkedRound | None, hook: int) -> Script | None:
+    """A round's script, remembered with the round it belongs to."""
+    kept = r.memo.get(hook)
+    if kept is None and hook not in r.memo:
+        kept = script_of(r.worked, below, hook)
+        r.memo[hook] = kept
+    assert kept is None or isinstance(kept, Script)
+    return kept
+
+
+def begin_words(begin: Begin, phrases: Phrases) -> str:
+    """The centre in words that the reader reads."""
+    if begin.kind == "ring":
+        return f"{phrases.chain(begin.chains)}, join with {phrases.word('slst')} to form ring"
+    return phrases.chain(max(2, begin.chains)) if begin.kind == "one chain" else "magic ring"
+
+
+def _materials(draft: Draft) -> list[tuple[str, str]]:
+    skip = {"motif", "terms", "shape", "begin", "style", "abbreviations", "worked", "corner"}
+    return [(k, v) for k, v in draft.doc.header if k.lower() not in skip]
+
+
+def _notes_by_round(draft: Draft) -> dict[int, list[str]]:
+    """Notes and comments, by the index of the round they follow (-1: before the first)."""
+    out: dict[int, list[str]] = {}
+    for note in draft.doc.notes:
+        if note.kind not in ("note", "comment"):
+            continue
+        k = -1
+        for i, r in enumerate(draft.rounds):
+            if r.line.at < note.at:
+                k = i
+        out.setdefault(k, []).append(note.text.strip())
+    return out
+
+
+def _abbreviations(phrases: Phrases) -> list[tuple[str, str]]:
+    out = []
+    for key in _ORDER:
+        if key in phrases.used:
+            t = term(key, phrases.dialect)
+            out.append((t.abbr, t.words))
+    out += [_PLAIN[k] for k in _PLAIN if k in phrases.used]
+    if "sk" in phrases.used:
+        out.append(("sk", "skip") if phrases.dialect == "us" else ("miss", "leave unworked"))
+    return out

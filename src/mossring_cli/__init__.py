@@ -1,0 +1,1 @@
+"""The command line over the core, and the front door's errands."""

@@ -1,0 +1,134 @@
+"""`mossring check | write | bench`: arguments in, text or JSON out."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+
+from mossring.analysis import Analysis, analyse, as_data
+from mossring.findings import Finding
+from mossring.styles import read_style
+from mossring.writing import as_data as sheet_data
+from mossring.writing import as_html, as_markdown, as_text, write_sheet
+
+UNUSABLE = 2
+
+
+def read_file(path: str) -> str | None:
+    """The text of a pattern file; None (and a word on stderr) if it can't be opened. Bad bytes are kept as marks."""
+    try:
+        return Path(path).read_bytes().decode("utf-8-sig", "replace")
+    except OSError as e:
+        print(f"{path}: can't be opened ({e.strerror})", file=sys.stderr)
+        return None
+
+
+def check(args: argparse.Namespace) -> int:
+    text = read_file(args.file)
+    if text is None:
+        return UNUSABLE
+    result = analyse(text, args.terms)
+    if args.json:
+        print(json.dumps(as_data(result), ensure_ascii=False, indent=1))
+    else:
+        print_report(result, text)
+    if any(f.code == "MR108" for f in result.findings):
+        return UNUSABLE
+    return 1 if result.stopped else 0
+
+
+def print_report(result: Analysis, text: str) -> None:
+    """The answer for people: a line a round, then the findings with their lines."""
+    draft = result.draft
+    print(f"{draft.doc.title or 'Untitled'} · {draft.dialect.upper()} terms · {draft.shape.name}")
+    for r in draft.rounds:
+        done = r.worked
+        counts = ", ".join(f"{n} {k}" for k, n in [*done.counts().items(), *done.spaces().items()])
+        sides = f"  [{' '.join(map(str, done.per_side()))} a side]" if done.corners else ""
+        print(f"  {r.line.word} {r.number}: {counts}{sides}  {r.entry.verdict}")
+    for f in result.findings:
+        print_finding(f, text)
+    if result.size:
+        across = f"about {result.size.side_to_side / 10:.1f} cm across"
+        print(f"{result.verdict}; {across}" + ("" if result.size.measured else " by default gauge"))
+
+
+def print_finding(f: Finding, text: str) -> None:
+    line = text.count("\n", 0, f.start) + 1
+    print(f"{f.code} {f.severity}, line {line}: {f.message} {f.why}".rstrip())
+    for fix in f.fixes:
+        print(f"    mend: {fix.label}")
+
+
+def write(args: argparse.Namespace) -> int:
+    text = read_file(args.file)
+    if text is None:
+        return UNUSABLE
+    result = analyse(text)
+    style = read_style(args.style or "")
+    sheet = write_sheet(result.draft, args.terms, style)
+    for note in sheet.cannot:
+        print(note, file=sys.stderr)
+    if args.format == "pdf":
+        from mossring_cli.pdf import as_pdf
+
+        return _out(args.out, as_pdf(as_html(sheet)))
+    formats = {"text": as_text, "markdown": as_markdown, "html": as_html}
+    if args.format == "json":
+        return _out(args.out, json.dumps(sheet_data(sheet), ensure_ascii=False, indent=1) + "\n")
+    return _out(args.out, formats[args.format](sheet)) or (1 if result.stopped else 0)
+
+
+def _out(path: str | None, content: str | bytes) -> int:
+    data = content.encode() if isinstance(content, str) else content
+    if path is None:
+        sys.stdout.buffer.write(data)
+        return 0
+    try:
+        Path(path).write_bytes(data)
+    except OSError as e:
+        print(f"{path}: can't be written ({e.strerror})", file=sys.stderr)
+        return UNUSABLE
+    return 0
+
+
+def bench(args: argparse.Namespace) -> int:
+    from mossring_cli.bench import run
+
+    return run(quick=args.quick)
+
+
+def parser() -> argparse.ArgumentParser:
+    p = argparse.ArgumentParser(prog="mossring", description="Work, proofread and write crochet motifs.")
+    commands = p.add_subparsers(dest="command", required=True)
+    c = commands.add_parser("check", help="work a pattern file and say what is found")
+    c.add_argument("file")
+    c.add_argument("--terms", choices=("us", "uk"), help="read the file in these terms whatever it says")
+    c.add_argument("--json", action="store_true")
+    c.set_defaults(run=check)
+    w = commands.add_parser("write", help="write a pattern file out in US or UK terms")
+    w.add_argument("file")
+    w.add_argument("--terms", choices=("us", "uk"), required=True)
+    w.add_argument("--style", help="as in a Style: line")
+    w.add_argument("--format", choices=("text", "markdown", "html", "pdf", "json"), default="text")
+    w.add_argument("-o", "--out")
+    w.set_defaults(run=write)
+    b = commands.add_parser("bench", help="measure the speed of the core, as ratios in one run")
+    b.add_argument("--quick", action="store_true")
+    b.set_defaults(run=bench)
+    return p
+
+
+def main(argv: Sequence[str] | None = None) -> int:
+    args = parser().parse_args(argv)
+    code: int = args.run(args)
+    return code
+
+
+if __name__ == "__main__":
+    sys.exit(main())
+
+
