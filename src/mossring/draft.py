@@ -12,7 +12,7 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 from threading import Lock
 
-from mossring.notation import Document, RoundLine, RoundTree, Shape, Trouble, read_document, read_round
+from mossring.notation import Begin, Document, RoundLine, RoundTree, Shape, Trouble, read_document, read_round
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import likely_dialect
 from mossring.shape import Entry, Gauge, enter, read_gauge
@@ -154,6 +154,8 @@ def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape:
     bodies: dict[int, RoundTree] = {}
     for line in doc.rounds:
         tree = read_cached(line.text, dialect, names)
+        if tree.ring and not draft.rounds:
+            doc.begin = Begin("ring", tree.ring)
         for number in range(line.first, line.last + 1):
             if len(draft.rounds) >= MAX_ROUNDS:
                 data: dict[str, object] = {"limit": MAX_ROUNDS, "n": MAX_ROUNDS, "what": "rounds"}
@@ -180,6 +182,8 @@ def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape:
             entries.append(entry)
             draft.rounds.append(DraftRound(number, line, tree, state, after, entry, troubles, memo))
             state = after
+            if any(t.kind == "limit" for t in draft.rounds[-1].worked.troubles):
+                return draft
     return draft
 
 

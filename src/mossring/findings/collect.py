@@ -11,8 +11,10 @@ from mossring.findings.rules import RULES
 from mossring.findings.rules.mr301_count_differs import mismatches
 
 MOST_FINDINGS = 120
-_TRIALS = 40
-"""How many candidate mends are worked in one go: past that the text is too far from a pattern to guess."""
+_TRIALS = 12_000
+"""How many stitches are worked in search of mends: more would be felt while typing."""
+_TRIAL_COST = 300
+"""What a trial costs in stitches however small the round is."""
 _LEVEL = 5
 
 
@@ -55,7 +57,7 @@ class _Collector:
         self.broken = False
         self.bad_before = False
         self.first_mended = 0
-        self.trials = 0
+        self.spent = 0
         self.lines: set[tuple[str, int]] = set()
 
     def run(self) -> list[Finding]:
@@ -139,10 +141,13 @@ class _Collector:
     def _try_fixes(self, f: Finding, index: int) -> None:
         if f.propose is None:
             return
+        r = self.draft.rounds[index]
+        rest = self.draft.rounds[index:] if f.family == _LEVEL else [r]
+        cost = _TRIAL_COST + sum(len(x.worked.made) for x in rest) + len(r.line.text) // 4
         for fix in f.propose():
-            if len(f.fixes) >= f.most or self.trials >= _TRIALS:
+            if len(f.fixes) >= f.most or self.spent >= _TRIALS:
                 return
-            self.trials += 1
+            self.spent += cost
             good = self._worked(fix, f, index)
             if good is not None:
                 f.fixes.append(good)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
+from typing import Literal
 
 from mossring.notation import places
 from mossring.notation.cursor import STITCH_WORDS, Cursor, UnreadableError
@@ -143,7 +144,7 @@ def _read_joined(c: Cursor, i: int) -> Join:
     c.accept("a", "an")
     stitch = c.stitch() or "slst"
     where = _NOWHERE
-    if c.accept("in", "into", "to", "on", "at"):
+    if not (c.at("to") and c.ahead().text in ("form", "join", "close")) and c.accept("in", "into", "to", "on", "at"):
         c.accept("the")
         where = _into(c)
     return _finish(c, i, stitch, *where)
@@ -164,7 +165,7 @@ def _into(c: Cursor) -> tuple[str, int | None, int | None]:
             return ("stitch", None, None)
     c.i = save
     nth = c.ordinal()
-    if nth is not None and c.accept("ch", "chain"):
+    if nth is not None and (c.accept("ch", "chain") or c.at("of")):
         of = None
         if c.accept("of"):
             c.accept("the")
@@ -200,16 +201,19 @@ def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int 
     if c.accept("of"):
         c.accept("the", "this", "same")
         c.accept("rnd", "round")
+    forms = False
     if c.phrase("to", "join") or c.phrase("to", "close") or c.phrase("to", "form"):
+        forms = c.ahead().text == "form"
         c.i += 2
         c.accept("the", "a")
-        c.accept("ring", "rnd", "round")
+        forms = c.accept("ring", "circle") and forms
+        c.accept("rnd", "round")
     space = None
     label = read_label(c) if stitch != "slst" else None
     if stitch != "slst":
         space = label.chains if label and label.stitch == "ch" else _CHAINS_TALL.get(stitch, 1)
-    kind = "chain" if into == "chain" else "stitch" if into == "stitch" else ""
-    return Join(stitch, kind, c.span_from(i), nth, of, space)  # type: ignore[arg-type]
+    kind: Literal["chain", "stitch", ""] = "chain" if into == "chain" else "stitch" if into == "stitch" else ""
+    return Join(stitch, kind, c.span_from(i), nth, of, space, forms)
 
 
 def read_act(c: Cursor) -> Act | None:

@@ -23,7 +23,8 @@ class Evidence:
 
 _WORD = re.compile(r"[a-z]+", re.IGNORECASE)
 _COUNTS = re.compile(
-    r"\bch[ -]?(\d)\s*\(?,?\s*counts? as (?:the |a |first |1st )*([a-z]+)", re.IGNORECASE
+    r"\bch[ -]?(\d)\s*\(?,?\s*counts? as (?:the |a |first |1st )*([a-z]+)(?: (?:and|plus|\+) (?:a )?ch[ -]?(\d))?",
+    re.IGNORECASE,
 )
 _HABITS: dict[str, tuple[Dialect, int]] = {
     "ss": ("uk", 1),
@@ -52,8 +53,9 @@ def evidence(text: str) -> tuple[Evidence, ...]:
     for m in _COUNTS.finditer(text):
         for dialect in ("us", "uk"):
             key = next((k for k, t in TERMS[dialect].items() if t.abbr == m[2].lower()), None)
-            if key and int(m[1]) > 2 and int(m[1]) in STITCHES[key].chains and m.group() not in found:
-                why = f"a ch {m[1]} that counts as {m[2]} has the height of the {dialect.upper()} stitch"
+            tall = int(m[1]) - int(m[3] or 0)
+            if key and tall > 2 and tall in STITCHES[key].chains and m.group() not in found:
+                why = f"a ch {tall} that counts as {m[2]} has the height of the {dialect.upper()} stitch"
                 found[m.group()] = Evidence(dialect, 3, m.span(), why)
     if "htr" in words and "dc" in words and not words & {"sc", "hdc"}:
         at = re.search(r"\bhtr\b", text, re.IGNORECASE)

@@ -46,19 +46,20 @@ def read_place(c: Cursor) -> Where:
     """One place, without its `in`."""
     i = c.i
     c.accept("the")
-    if _ring(c):
-        return Where("next", (RING,), c.span_from(i))
+    ring = _ring(c)
+    if ring:
+        return Where("next", (ring,), c.span_from(i))
     if c.accept("each", "every", "all"):
         return _each(c, i)
     if c.accept("same"):
         return _same(c, i)
     if c.accept("next", "following", "foll"):
-        n = c.number()
+        n = _count(c)
         return Where("next", (_target(c),), c.span_from(i), 1 if n is None else n)
     if c.at("first", "beg", "beginning", "last") or c.token.text == "1st":
         last = c.at("last")
         c.i += 1
-        n = c.number()
+        n = _count(c)
         target = _target(c)
         _as_what(c)
         return Where("last" if last else "first", (target,), c.span_from(i), 1 if n is None else n)
@@ -66,23 +67,33 @@ def read_place(c: Cursor) -> Where:
         return Where("any", (_target(c),), c.span_from(i))
     if c.at("rem", "remaining"):
         return _each(c, i)
-    n = c.number()
+    n = _count(c)
     if n is not None:
         return Where("next", (_target(c),), c.span_from(i), n)
     return Where("next", (_target(c),), c.span_from(i))
 
 
-def _ring(c: Cursor) -> bool:
-    """The ring, or the one chain that round 1 is worked into (`2nd ch from hook`)."""
+def _ring(c: Cursor) -> Target | None:
+    """The ring, or the one chain that round 1 is worked into (`2nd ch from hook`: its number is in `chains`)."""
     save = c.i
-    if c.ordinal() is not None and c.accept("ch", "chain") and c.accept_phrase("from", "hook"):
-        return True
+    nth = c.ordinal()
+    if nth is not None and c.accept("ch", "chain") and c.accept("from"):
+        c.accept("the")
+        if c.accept("hook"):
+            return Target("ring", chains=nth)
     c.i = save
-    c.accept("magic", "center", "centre")
+    c.accept("magic", "adjustable", "sliding", "center", "centre")
     if c.accept("ring", "circle"):
-        return True
+        return RING
     c.i = save
-    return False
+    return None
+
+
+def _count(c: Cursor) -> int | None:
+    """How many places; `2ch sp` and `2 ch sp` are a length and not a count."""
+    if c.token.kind == "num" and c.ahead().text in ("ch", "chain") and c.ahead(2).text in SPACE_WORDS:
+        return None
+    return c.number()
 
 
 def _each(c: Cursor, i: int) -> Where:
@@ -90,7 +101,7 @@ def _each(c: Cursor, i: int) -> Where:
     c.accept("the")
     first = c.at("first")
     counted = c.accept("next", "following", "foll", "first", "last", "rem", "remaining")
-    n = c.number()
+    n = _count(c)
     target = _target(c)
     if counted and n is not None:
         return Where("next", (target,), c.span_from(i), n)
@@ -157,8 +168,9 @@ def _target(c: Cursor) -> Target:
     space = _chain_space(c)
     if space:
         return space
-    if _ring(c):
-        return RING
+    ring = _ring(c)
+    if ring:
+        return ring
     if c.accept("group", "groups", "shell", "shells", "set", "sets"):
         return Target("group")
     key = c.stitch()
@@ -219,7 +231,7 @@ def _until_what(c: Cursor) -> Until:
         c.accept("of") and (c.accept("the"), c.accept("rnd", "round", "row"))
         return END
     if c.accept("last"):
-        n = c.number()
+        n = _count(c)
         return Until("last", _target(c), 1 if n is None else n)
     c.accept("within") and c.number()
     c.accept("next", "each", "following", "other", "same")

@@ -38,6 +38,7 @@ def read_round(text: str, dialect: Dialect, names: frozenset[str] = frozenset())
     c = Cursor(text, dialect, names)
     reader = _Reader(c)
     body = reader.sequence(closer=None, depth=0)
+    body, ring = _own_ring(body)
     written = any(isinstance(n, Join) for n in body) or closing.starts_with_chain(body)
     return RoundTree(
         tuple(body),
@@ -47,7 +48,15 @@ def read_round(text: str, dialect: Dialect, names: frozenset[str] = frozenset())
         reader.yarn,
         reader.repeat_of,
         reader.repeat_span,
+        ring,
     )
+
+
+def _own_ring(body: list[Node]) -> tuple[list[Node], int | None]:
+    """`ch 4, join with sl st to form ring` at the head of a round is its beginning, no start."""
+    if len(body) > 1 and isinstance(body[0], Chain) and isinstance(body[1], Join) and body[1].forms_ring:
+        return body[2:], body[0].n
+    return body, None
 
 
 class _Marks:
@@ -156,6 +165,8 @@ class _Reader:
             nodes.append(self._say_corner())
         elif t.text in ("in", "into"):
             nodes.extend(self._place_first(depth))
+        elif t.text in ("magic", "adjustable", "sliding") and c.ahead().text in ("ring", "circle", "loop"):
+            c.i += 2
         elif t.text in FILL and t.text != "the":
             c.i += 1
         else:
@@ -362,7 +373,8 @@ class _Reader:
             raise c.fail("no star")
         c.i += 1
         first, last = marks.open[star], marks.close.get(star, len(nodes))
-        if c.accept("to") and c.token.text in ("*", "**", "***"):
+        if c.at("to") and c.ahead().text in ("*", "**", "***"):
+            c.i += 1
             last = marks.open.get(c.token.text, last) if c.token.text != star else last
             c.i += 1
         times, until, span = self._times_or_until(i)

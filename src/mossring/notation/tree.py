@@ -19,7 +19,10 @@ class Trouble:
 
 @dataclass(frozen=True, slots=True)
 class Target:
-    """What may be worked into. kind `st` with a stitch key or none, `sp` with a chain length or none."""
+    """What may be worked into. kind `st` with a stitch key or none, `sp` with a chain length or none.
+
+    A `ring` with chains is the one chain that far from the hook.
+    """
 
     kind: Literal["ring", "st", "sp", "corner", "between", "group"]
     stitch: str | None = None
@@ -110,6 +113,7 @@ class Join:
     nth: int | None = None
     of: int | None = None
     space: int | None = None
+    forms_ring: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -146,7 +150,10 @@ class Stated:
 
 @dataclass(frozen=True, slots=True)
 class RoundTree:
-    """One round's text, read. `written`: it has a start or a join outside every repeat."""
+    """One round's text, read. `written`: it has a start or a join outside every repeat.
+
+    ring: chains of a ring that the round makes for itself (`ch 4, join to form ring, ...`).
+    """
 
     body: tuple[Node, ...]
     stated: tuple[Stated, ...]
@@ -155,3 +162,4 @@ class RoundTree:
     yarn: str = ""
     repeat_of: int | None = None
     repeat_span: Span = (0, 0)
+    ring: int | None = None

@@ -31,7 +31,7 @@ repeats reps rest ring rnd rnds round rounds row rows rs same set shell shells s
 skipping sl slip sp space spaces sps st stand standing start starting stitch stitches sts switch tail that the
 them then thereafter this through throughout time times to together top total turn turned twice thrice under until
 up use using weave with within without work worked working wrong right ws x yarn you your here
-beginning's
+beginning's per form forming adjustable sliding both chainless loosely tightly twist
 """
 _ALIASES = {"omit": "skip"}
 

@@ -31,7 +31,6 @@ class Edge:
         self.used: set[int] = set()
         self.caps: list[int | None] = []
         self.slipped = False
-        self.moved = False
         self.crossed = False
         self.other_kinds = 0
         self.passed_spaces: list[int] = []
@@ -150,6 +149,15 @@ class Edge:
             self.pos = max(self.pos, u + 1)
         self.last = u
         self.last_between = self.between
+
+    def slip(self, u: int) -> None:
+        """The hook moves to place u by slip stitch."""
+        if not self.between:
+            self.mark(u, SLIPPED)
+        self.pos = u if self.between else u + 1
+        self.last = u
+        self.last_between = self.between
+        self.slipped = True
 
     def note_passed(self, start: int, stop: int, target: Target) -> None:
         """Remember what the hook goes over between two places."""

@@ -45,7 +45,11 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
     """
     if chain.label:
         return chain.label
-    if chain.n == 1:
+    place = first_place(after)
+    from_hook = place.targets[0].chains if place and place.targets and place.targets[0].kind == "ring" else None
+    if from_hook:  # `ch 4, 11 dc in 4th ch from hook`: the three skipped chains may stand for a stitch
+        chain = Chain(from_hook - 1, chain.span)
+    if chain.n <= 1:
         return Label(None)
     if chain.n in known:
         return known[chain.n]

@@ -37,7 +37,7 @@ def work_round(state: State, tree: RoundTree, body: Sequence[Node] | None = None
     before = state.before
     number = state.number + 1
     if before is None or not before.made:
-        edge = Edge([Made(RING, "ch", (), 0, (0, 0), max(1, state.begin.chains))], [], ring=before is None)
+        edge = Edge([Made(RING, "ch", (), 0, (0, 0), 1)], [], ring=before is None)
     else:
         edge = Edge(before.made, before.corners, before.hook)
         if state.turn_next or state.turning:

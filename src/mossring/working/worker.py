@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from mossring.notation.tree import (
@@ -154,11 +154,7 @@ class Worker:
         if edge.pos == 0 and not edge.slipped:
             edge.pos = 1
         for _ in range(node.where.count):
-            u = self._find(node.where)
-            edge.mark(u, SLIPPED)
-            edge.pos = u + 1
-            edge.last = u
-            edge.slipped = True
+            edge.slip(self._find(node.where))
 
     def _start_chain(self, chain: Chain, after: Sequence[Node]) -> None:
         label = stands_for(chain, after, self.known)
@@ -357,8 +353,7 @@ class Worker:
         if node.what == "attach" and node.where is not None and not edge.ring and not self.made:
             u = self._find(node.where)
             edge.last = u
-            edge.pos = u
-            edge.moved = True
+            edge.pos = edge.base = u
 
     # ---- places ---------------------------------------------------------------------------
 
@@ -394,6 +389,8 @@ class Worker:
     def _same(self, where: Where, target: Target | None) -> int:
         edge = self.edge
         u = edge.start_place() if where.mode == "start" else edge.here()
+        if edge.between:
+            return u
         if target is not None and target.kind in ("sp", "corner") and not edge.matches(u, target):
             raise self._missing(where, target)
         return u
@@ -444,7 +441,7 @@ class Worker:
         edge.caps.append(cap)
         passes = 0
         try:
-            while edge.pos < edge.end and self._reaches(where, passes):
+            while edge.pos < edge.end and (passes == 0 or self._another(node.body)):
                 before = (edge.pos, len(self.made))
                 self._pass(node, passes, cap)
                 passes += 1
@@ -453,16 +450,33 @@ class Worker:
         finally:
             edge.caps.pop()
 
-    def _reaches(self, where: Where, passes: int) -> bool:
-        if passes == 0:
-            return True
+    def _another(self, body: Sequence[Node]) -> bool:
+        """Whether a further pass can begin: its first place is still to come, after what it skips."""
         edge = self.edge
-        if where.mode in ("same", "start", "first", "last", "any"):
-            return passes == 0
-        target = where.targets[0]
-        if where.mode == "each":
-            return any(edge.find(t, edge.pos) is not None for t in where.targets)
-        return edge.find(target, edge.pos) is not None
+        pos = edge.pos
+        skipped: list[int] = []
+        for node in _flat(body):
+            if isinstance(node, Skip) and node.where.mode == "next":
+                for _ in range(node.where.count):
+                    u = edge.find(node.where.targets[0], pos)
+                    if u is None:
+                        return True  # begun, and then does not divide
+                    skipped.append(u)
+                    pos = u + 1
+            elif isinstance(node, Work):
+                return self._to_come(node.where, pos, skipped)
+        return False
+
+    def _to_come(self, where: Where, pos: int, skipped: list[int]) -> bool:
+        edge = self.edge
+        if where.mode in ("same", "start", "first", "last", "any") or not where.targets:
+            return False
+        if any(edge.find(t, pos) is not None for t in where.targets):
+            return True
+        if skipped and edge.find(Target("st"), pos) is None:
+            for u in skipped:
+                edge.mark(u, SKIPPED)
+        return False
 
     def _pass(self, node: Repeat, passes: int, cap: int | None) -> None:
         edge = self.edge
@@ -470,7 +484,7 @@ class Worker:
         for k, inner in enumerate(node.body):
             if node.cut is not None and k == node.cut:
                 rest = first_place(node.body[k:])
-                if rest is None or edge.pos >= edge.end or not self._reaches(rest, 1):
+                if rest is None or edge.pos >= edge.end or not self._another(node.body[k:]):
                     edge.pos = max(edge.pos, edge.end)
                     return
             try:
@@ -478,11 +492,26 @@ class Worker:
             except OverLimitError:
                 raise
             except UnworkableError as e:
+                if passes and edge.pos >= edge.end and k and _sweeps(node.body[k - 1]):
+                    return  # the last side ends where the round began; its corner was the first
                 if passes and e.trouble.kind == "past the end":
                     raise UnworkableError(
                         "does not divide", node.span, passes=passes, left=left, inner=e.trouble.span
                     ) from e
                 raise
+
+
+def _flat(body: Sequence[Node]) -> Iterator[Node]:
+    """The nodes in order, repeats opened."""
+    for node in body:
+        if isinstance(node, Repeat):
+            yield from _flat(node.body)
+        else:
+            yield node
+
+
+def _sweeps(node: Node) -> bool:
+    return isinstance(node, Work) and node.where.mode == "each"
 
 
 def _slips(node: Node) -> bool:

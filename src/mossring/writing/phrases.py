@@ -42,16 +42,19 @@ class Phrases:
 
     def skip(self, place: Place) -> str:
         """`sk next 2 sts, ` before a place, or nothing."""
-        out = ""
-        for what, n in place.skips:
+        return "".join(f"{s}, " for s in self.skips(place.skips))
+
+    def skips(self, skips: Sequence[tuple[str, int]]) -> list[str]:
+        out = []
+        for what, n in skips:
             self._use("sk")
             word = WORDS[self.dialect]["skip"]
             if what == "st":
                 self._use("st")
-                out += f"{word} next {n} sts, " if n > 1 else f"{word} next st, "
+                out.append(f"{word} next {n} sts" if n > 1 else f"{word} next st")
             else:
                 self._use("sp")
-                out += f"{word} next {self.word('ch')}-{what} sp, "
+                out.append(f"{word} next {self.word('ch')}-{what} sp")
         return out
 
     def step(self, s: Step) -> str:
@@ -162,6 +165,7 @@ class Phrases:
             parts.append(f"{self.run(steps[0].items[0])} in each st around")
         elif steps:
             parts.append(self.steps(steps))
+        parts += self.skips(script.left)
         parts.append(f"join with {self.word('slst')} in {top}" if done.closed else "do not join")
         if turn:
             parts.append("turn")

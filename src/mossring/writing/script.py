@@ -41,6 +41,7 @@ class Script:
     """A round to be written. reach: slip stitches to the start. first: the items of the first place.
 
     all_around: the rest is one run through every stitch. start: number of the first stitch.
+    left: what is to be skipped at the end, as in Place.
     """
 
     reach: tuple[Place, ...]
@@ -49,7 +50,7 @@ class Script:
     steps: tuple[Step, ...]
     start: int
     all_around: bool
-    same: bool
+    left: tuple[tuple[str, int], ...] = ()
 
 
 class _Walk:
@@ -144,6 +145,7 @@ def script_of(done: WorkedRound, below: WorkedRound | None, hook: int) -> Script
     groups = _groups(order)
     first_items, first_feet = groups[0]
     u0, gap = walk.place(first_feet)
+    at_gap = gap
     reach = _reach(walk, u0, gap)
     pos = u0 if gap else u0 + 1
     touched = walk.ring or gap or walk.edge[u0].kind != "ch"
@@ -174,9 +176,21 @@ def script_of(done: WorkedRound, below: WorkedRound | None, hook: int) -> Script
         and not walk.corners
     )
     first_place = Place("ring") if walk.ring else _named(walk, u0, gap=len(first_feet) == 2)
-    return Script(
-        reach, first_items, first_place, tuple(steps), order[0].number, whole, not reach and not walk.ring
-    )
+    left = () if walk.ring else _left(walk, pos, touched, u0, bool(reach) and not at_gap)
+    return Script(reach, first_items, first_place, tuple(steps), order[0].number, whole, left)
+
+
+def _left(walk: _Walk, pos: int, touched: bool, u0: int, reached: bool) -> tuple[tuple[str, int], ...]:
+    """What lies between the last place and the first and needs a word: parts of runs, and spaces."""
+    n = len(walk.edge)
+    slipped = range(n + 1, n + u0 + 1) if reached else range(0)
+    rest = [walk.edge[k % n] for k in range(pos, u0 + n) if k not in slipped]
+    if not rest:
+        return ()
+    amid = (touched and rest[0].kind != "ch") or (walk.edge[u0].kind != "ch" and rest[-1].kind != "ch")
+    if not amid and all(m.kind != "ch" for m in rest):
+        return ()
+    return _skips_to_stitch(rest, [True] * len(rest))
 
 
 def _named(walk: _Walk, u: int, gap: bool) -> Place:
@@ -199,8 +213,14 @@ def _from_start(done: WorkedRound, walk: _Walk) -> list[Made]:
     if not walk.ring:
         own = walk.place(made[start].feet)
         if own[0] > MOST_SLIPS or own[1]:
-            start = min(firsts, key=lambda i: (walk.place(made[i].feet)[1], walk.place(made[i].feet)[0]))
+            start = min(firsts, key=lambda i: _distance(walk, made[i].feet))
     return made[start:] + made[:start]
+
+
+def _distance(walk: _Walk, feet: tuple[int, ...]) -> tuple[bool, int]:
+    """How far a place is from the hook; gaps last, the one just before the hook a whole round away."""
+    u, gap = walk.place(feet)
+    return gap, u or (len(walk.edge) if gap else 0)
 
 
 def _opens(made: list[Made], i: int) -> bool:
