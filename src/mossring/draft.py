@@ -37,7 +37,7 @@ class DraftRound:
     after: State
     entry: Entry
     troubles: list[Trouble]
-    memo: dict[int, object]
+    memo: dict[object, object]
 
     @property
     def worked(self) -> WorkedRound:
@@ -64,7 +64,7 @@ class Draft:
         return Fabric(centre, [r.worked for r in self.rounds], self.shape.sides)
 
 
-_Kept = tuple[State, Entry, dict[int, object]]
+_Kept = tuple[State, Entry, dict[object, object]]
 
 
 class _Cache:
@@ -114,13 +114,13 @@ def read_cached(text: str, dialect: Dialect, names: frozenset[str]) -> RoundTree
     return read_round(text, dialect, names)
 
 
-def work_draft(text: str, terms: Dialect | None = None) -> Draft:
-    """Work a pattern's text. terms: read it in this dialect whatever it says. Never raises."""
+def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS) -> Draft:
+    """Work a pattern's text. terms: read it in this dialect whatever it says. most: rounds to work. Never raises."""
     doc = read_document(text)
     dialect = terms or doc.terms or likely_dialect(text)
     said = terms is not None or doc.terms is not None
     if doc.shape:
-        return _work(doc, dialect, said, doc.shape, True)
+        return _work(doc, dialect, said, doc.shape, True, most)
     return _guess_shape(doc, dialect, said)
 
 
@@ -143,7 +143,9 @@ def _named(n: int) -> str:
     return {3: "triangle", 4: "square", 5: "pentagon", 6: "hexagon", 8: "octagon"}[n]
 
 
-def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool) -> Draft:
+def _work(
+    doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, most: int = MAX_ROUNDS
+) -> Draft:
     gauge = read_gauge(doc, dialect)
     draft = Draft(doc, dialect, said, shape, said_shape, gauge, troubles=list(doc.troubles))
     names = frozenset(n.lower() for n in doc.yarns)
@@ -157,6 +159,8 @@ def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape:
         if tree.ring and not draft.rounds:
             doc.begin = Begin("ring", tree.ring)
         for number in range(line.first, line.last + 1):
+            if len(draft.rounds) >= most < MAX_ROUNDS:
+                return draft
             if len(draft.rounds) >= MAX_ROUNDS:
                 data: dict[str, object] = {"limit": MAX_ROUNDS, "n": MAX_ROUNDS, "what": "rounds"}
                 draft.troubles.append(Trouble("limit", line.head, data))
@@ -175,7 +179,7 @@ def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape:
                 after = work_round(state, source, yarn=yarn)
                 assert after.before is not None
                 entry = enter(after.before, state.before, entries, doc.begin, shape.sides, gauge)
-                memo: dict[int, object] = {}
+                memo: dict[object, object] = {}
                 _cache.put(key, (after, entry, memo))
             else:
                 after, entry, memo = known

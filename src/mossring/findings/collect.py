@@ -9,6 +9,7 @@ from mossring.findings.finding import Edit, Finding, Fix, apply, between
 from mossring.findings.look import Look
 from mossring.findings.rules import RULES
 from mossring.findings.rules.mr301_count_differs import mismatches
+from mossring.notation.document import MAX_ROUNDS
 
 MOST_FINDINGS = 120
 _TRIALS = 12_000
@@ -57,6 +58,7 @@ class _Collector:
         self.broken = False
         self.bad_before = False
         self.first_mended = 0
+        self.large = sum(len(r.worked.made) for r in draft.rounds) > _TRIALS
         self.spent = 0
         self.lines: set[tuple[str, int]] = set()
 
@@ -128,6 +130,9 @@ class _Collector:
         """Carry the mend of a round's words on into the world that later rounds are judged by."""
         self.bad_before = True
         fix = next((x for f in serious for x in f.fixes if not x.states), None)
+        if self.large:
+            self.broken = True
+            return
         self.first_mended = self.first_mended or serious[0].round
         if fix is not None and self.mended == self.text:
             self.mended = apply(self.text, fix.edits)
@@ -142,7 +147,9 @@ class _Collector:
         if f.propose is None:
             return
         r = self.draft.rounds[index]
-        rest = self.draft.rounds[index:] if f.family == _LEVEL else [r]
+        rest = [x for k, x in enumerate(self.draft.rounds) if x.line is r.line and k <= index]
+        if f.family == _LEVEL:
+            rest = self.draft.rounds[rest and self.draft.rounds.index(rest[0]) or 0 :]
         cost = _TRIAL_COST + sum(len(x.worked.made) for x in rest) + len(r.line.text) // 4
         for fix in f.propose():
             if len(f.fixes) >= f.most or self.spent >= _TRIALS:
@@ -154,9 +161,10 @@ class _Collector:
 
     def _worked(self, fix: Fix, f: Finding, index: int) -> Fix | None:
         """The fix, if the round comes right with it; stated counts that it changes are mended along."""
-        trial = work_draft(apply(self.text, fix.edits), self.draft.dialect)
-        if len(trial.rounds) != len(self.draft.rounds):
-            return fix if f.family == 1 and len(trial.rounds) > len(self.draft.rounds) else None
+        most = MAX_ROUNDS if f.family == _LEVEL or not f.round else index + 1
+        trial = work_draft(apply(self.text, fix.edits), self.draft.dialect, most)
+        if len(trial.rounds) < min(len(self.draft.rounds), most):
+            return None
         if f.family == 1:
             left = [g for g in raw(trial, index) if g.code == f.code] if f.round else []
             before = [g for g in raw(self.draft, index) if g.code == f.code] if f.round else [f]

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import cache
+
 from mossring.notation.tokens import Token, tokenize
 from mossring.notation.tree import Span, Trouble
 from mossring.notation.words import NUMBERS, ORDINALS, TIMES, nearest, vocabulary
@@ -21,6 +23,15 @@ class UnreadableError(Exception):
         self.trouble = trouble
 
 
+@cache
+def _by_first_word(dialect: Dialect) -> dict[str, list[tuple[tuple[str, ...], str]]]:
+    """Spellings of stitches by their first word, longest first."""
+    out: dict[str, list[tuple[tuple[str, ...], str]]] = {}
+    for words, key in spellings(dialect).items():
+        out.setdefault(words[0], []).append((words, key))
+    return out
+
+
 class Cursor:
     """Tokens of one round with a position; misspelt words are already replaced by their likely meaning."""
 
@@ -32,8 +43,8 @@ class Cursor:
         self.troubles: list[Trouble] = []
         self.unknown: set[int] = set()
         self._spell(vocabulary(dialect), names)
-        self._spellings = spellings(dialect)
-        self._other = spellings("us" if dialect == "uk" else "uk")
+        self._spellings = _by_first_word(dialect)
+        self._other = _by_first_word("us" if dialect == "uk" else "uk")
 
     def _spell(self, known: frozenset[str], names: frozenset[str]) -> None:
         guesses = 0
@@ -137,10 +148,8 @@ class Cursor:
         if t.kind != "word":
             return None
         for table in (self._spellings, self._other):
-            for words, key in table.items():
-                if t.text == words[0] and self.phrase(*words):
-                    if table is self._other and words == ("ss",):
-                        continue
+            for words, key in table.get(t.text, ()):
+                if len(words) == 1 or self.phrase(*words):
                     self.i += len(words)
                     self.accept("crochet", "crochets")
                     return key

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import dataclass, field
 
 from mossring.notation.tree import Span, Trouble
@@ -70,27 +71,26 @@ class WorkedRound:
     yarn: str = ""
     troubles: list[Trouble] = field(default_factory=list)
     corner_said: tuple[str, int] | None = None
+    _tally: dict[str, int] | None = None
 
     @property
     def stitches(self) -> int:
-        return sum(1 for m in self.made if m.counted)
+        return sum(n for k, n in self.tally().items() if k in STITCHES and STITCHES[k].counted)
+
+    def tally(self) -> dict[str, int]:
+        """How many of each stitch, by US key, and of each length of space (`ch-2`), as they first appear."""
+        if self._tally is None:
+            keys = [m.kind if m.kind != "ch" else f"ch-{m.chains}" for m in self.made]
+            self._tally = dict(Counter(keys))
+        return self._tally
 
     def counts(self) -> dict[str, int]:
-        """How many of each kind, by US key, in the order they first appear."""
-        out: dict[str, int] = {}
-        for m in self.made:
-            if m.kind != "ch":
-                out[m.kind] = out.get(m.kind, 0) + 1
-        return out
+        """How many of each kind of stitch, by US key."""
+        return {k: n for k, n in self.tally().items() if k in STITCHES}
 
     def spaces(self) -> dict[str, int]:
         """How many spaces of each length: {"ch-2": 4}."""
-        out: dict[str, int] = {}
-        for m in self.made:
-            if m.kind == "ch":
-                key = f"ch-{m.chains}"
-                out[key] = out.get(key, 0) + 1
-        return out
+        return {k: n for k, n in self.tally().items() if k not in STITCHES}
 
     def per_side(self) -> list[int]:
         """Stitches from corner to corner, side by side from where the round begins; corner stitches in none."""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from typing import cast
 
 from mossring.draft import Draft, DraftRound
 from mossring.notation.document import Begin
@@ -69,18 +70,31 @@ def write_sheet(draft: Draft, dialect: Dialect, style: Style = DEFAULT) -> Sheet
             sheet.cannot.append(f"Round {r.number} makes no stitch that could be written.")
             continue
         turn = after is not None and after.turned != r.worked.turned
-        text = phrases.round(script, style, r.worked, turn)
-        if begin.kind == "one chain":
-            text = text.replace(" in ring", " in 2nd ch from hook", 1) if i == 0 else text
+        text, counts = _in_words(r, script, style, turn, phrases)
+        if begin.kind == "one chain" and i == 0:
+            text = text.replace(" in ring", " in 2nd ch from hook", 1)
         label = f"{r.line.word} {r.number}"
         if r.worked.yarn != yarn:
             yarn = r.worked.yarn
             label += f" with {yarn}"
         sheet.rounds.append(
-            SheetRound(r.number, label, text, phrases.counts(r.worked), tuple(notes.get(i, ())))
+            SheetRound(r.number, label, text, counts, tuple(notes.get(i, ())))
         )
     sheet.abbreviations = _abbreviations(phrases)
     return sheet
+
+
+def _in_words(r: DraftRound, script: Script, style: Style, turn: bool, phrases: Phrases) -> tuple[str, str]:
+    """A round's instructions and its count, remembered with the round; the words used go to `phrases`."""
+    key = (script.start, script.reach, phrases.dialect, style, turn)
+    kept = r.memo.get(key)
+    if kept is None:
+        own = Phrases(phrases.dialect)
+        kept = (own.round(script, style, r.worked, turn), own.counts(r.worked), own.used)
+        r.memo[key] = kept
+    text, counts, used = cast(tuple[str, str, set[str]], kept)
+    phrases.used |= used
+    return text, counts
 
 
 def draft_scripts(draft: Draft) -> list[Script | None]:
