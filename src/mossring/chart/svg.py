@@ -1,0 +1,26 @@
+"""A drawing as a small SVG picture that stands by itself."""
+
+from __future__ import annotations
+
+from html import escape
+
+from mossring.chart.layout import Drawn
+from mossring.chart.symbols import SCALE
+
+_INKS = ("#2f5d50", "#7a4a2b")
+
+
+def as_svg(drawn: Drawn, title: str, size: int = 320) -> str:
+    """The picture, `size` pixels square, rounds in two alternating inks on a clear ground."""
+    reach = (drawn.reach + 1) * SCALE
+    stroke = max(0.9, reach / size * 1.5)
+    rounds = "".join(
+        f'<path stroke="{_INKS[k % 2]}" d="{"".join(paths)}"/>' for k, paths in enumerate(drawn.rounds) if paths
+    )
+    return (
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{size}" height="{size}" '
+        f'viewBox="{-reach:.1f} {-reach:.1f} {2 * reach:.1f} {2 * reach:.1f}" role="img">'
+        f"<title>{escape(title)}</title>"
+        f'<g fill="none" stroke-width="{stroke:.2f}" stroke-linecap="round" '
+        f'transform="rotate({drawn.turn:.2f})">{rounds}</g></svg>\n'
+    )
