@@ -73,7 +73,7 @@ def write(args: argparse.Namespace) -> int:
     for note in sheet.cannot:
         print(note, file=sys.stderr)
     if args.format == "pdf":
-        from mossring_cli.pdf import as_pdf
+        from mossring.writing.pdf import as_pdf
 
         return _out(args.out, as_pdf(as_html(sheet)))
     formats = {"text": as_text, "markdown": as_markdown, "html": as_html}

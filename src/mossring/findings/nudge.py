@@ -67,25 +67,33 @@ def _nodes(body: Sequence[Node]) -> Iterator[Node]:
 
 
 def corner_edits(look: Look) -> Iterator[Fix]:
-    """The round's corner with more or fewer stitches each side, smallest change first."""
-    line = look.round.line
-    for node in _nodes(look.round.tree.body):
-        if not isinstance(node, Work):
-            continue
-        sides = _corner_halves(node)
-        if sides is None:
-            continue
-        left, right = sides
-        for a, b in _steps(left.n, right.n):
-            edits = [_recount(line.text, line.at, left, a)]
-            shown = f"{a} each side of the corner"
-            if right is not left:
-                edits.append(_recount(line.text, line.at, right, b))
-                shown = shown if a == b else f"{a} before and {b} after the corner"
-            else:
-                shown = f"{a} in the corner"
-            yield Fix(f"Work {shown}", tuple(edits))
+    """The corner of this round, and of the like ones after it, with more or fewer stitches each side."""
+    own = _corner_of(look.round.tree.body)
+    if own is None or look.index is None:
         return
+    left, right = own
+    like = [(look.round.line, own)]
+    for r in look.draft.rounds[look.index + 1 :]:
+        theirs = _corner_of(r.tree.body)
+        if r.line is not like[-1][0] and theirs and (theirs[0].n, theirs[1].n) == (left.n, right.n):
+            like.append((r.line, theirs))
+    where = f", from round {look.round.number} on" if len(like) > 1 else ""
+    for a, b in _steps(left.n, right.n):
+        edits = []
+        for line, (before, after) in like:
+            edits.append(_recount(line.text, line.at, before, a))
+            if after is not before:
+                edits.append(_recount(line.text, line.at, after, b))
+        if right is left:
+            shown = f"{a} in the corner"
+        else:
+            shown = f"{a} each side of the corner" if a == b else f"{a} before and {b} after the corner"
+        yield Fix(f"Work {shown}{where}", tuple(edits))
+
+
+def _corner_of(body: Sequence[Node]) -> tuple[Make, Make] | None:
+    """The stitches before and after the corner in a round's words, if they stand there once."""
+    return next((h for n in _nodes(body) if isinstance(n, Work) and (h := _corner_halves(n))), None)
 
 
 def _steps(left: int, right: int) -> list[tuple[int, int]]:

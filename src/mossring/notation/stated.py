@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.tree import Stated
 
@@ -32,9 +34,17 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
         c.accept(".")
         ended = c.token.kind == "end"
     if out and ended:
-        return out
+        return _series(out)
     c.i = save
     return None
+
+
+def _series(counts: list[Stated]) -> list[Stated]:
+    """`24, 36, 48 dc`: what is named once at the end is meant of all."""
+    last = counts[-1]
+    if last.what and all(s.what == "" for s in counts[:-1]):
+        return [replace(s, what=last.what, per_side=last.per_side) for s in counts]
+    return counts
 
 
 def _counts(c: Cursor) -> list[Stated] | None:

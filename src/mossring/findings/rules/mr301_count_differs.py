@@ -53,17 +53,12 @@ def mismatches(look: Look) -> Iterator[tuple[Stated, int]]:
     """Stated counts of the round that differ, with what was worked."""
     r = look.round
     source = r.tree.stated
-    bare = [s for s in source if s.what == ""]
-    many = r.line.last > r.line.first
-    for s in source:
-        if s.round is not None and s.round != r.number:
+    length = r.line.last - r.line.first + 1
+    series = len(source) == length > 1 and len({s.what for s in source}) == 1
+    for k, s in enumerate(source):
+        due = s.round if s.round is not None else r.line.first + k if series else r.line.last
+        if due != r.number:
             continue
-        if s.round is None and many:
-            if len(bare) == r.line.last - r.line.first + 1 and s.what == "":
-                if bare.index(s) != r.number - r.line.first:
-                    continue
-            elif r.number != r.line.last:
-                continue
         have = counted(r.worked, s)
         if have is not None:
             yield s, have

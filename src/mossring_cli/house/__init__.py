@@ -1,0 +1,1 @@
+"""The front door's errands: a private database, the servers, the tests."""

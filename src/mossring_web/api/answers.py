@@ -1,0 +1,100 @@
+"""The core's results in the shapes of the wire."""
+
+from __future__ import annotations
+
+from mossring.analysis import analyse, finding_data
+from mossring.chart import draw
+from mossring.draft import Draft, DraftRound
+from mossring.stitches import STITCHES, term
+from mossring.writing import Sheet, write_sheet
+
+
+def answer(text: str) -> dict[str, object]:
+    """Everything the bench shows of a text."""
+    result = analyse(text)
+    draft = result.draft
+    drawn = draw(draft)
+    size = result.size
+    return {
+        "title": draft.doc.title,
+        "terms": draft.dialect,
+        "terms_said": draft.said_terms,
+        "shape": draft.shape.name,
+        "sides": draft.shape.sides,
+        "verdict": result.verdict,
+        "stopped": result.stopped,
+        "size": {
+            "side_to_side": size.side_to_side,
+            "corner_to_corner": size.corner_to_corner,
+            "measured": size.measured,
+        }
+        if size
+        else None,
+        "rounds": [_round(draft, k) for k in range(len(draft.rounds))],
+        "findings": [finding_data(f) for f in result.findings],
+        "drawing": {"reach": drawn.reach, "turn": drawn.turn, "rounds": drawn.rounds},
+        "us": sheet_answer(write_sheet(draft, "us")),
+        "uk": sheet_answer(write_sheet(draft, "uk")),
+    }
+
+
+def _round(draft: Draft, k: int) -> dict[str, object]:
+    r = draft.rounds[k]
+    e = r.entry
+    at = r.line.at
+    spans: list[int] = []
+    for m in r.worked.made:
+        spans += (at + m.span[0], at + m.span[1])
+    return {
+        "number": r.number,
+        "label": f"{r.line.word} {r.number}",
+        "start": r.line.head[0],
+        "end": at + len(r.line.text),
+        "stitches": r.worked.stitches,
+        "counts": _counts(r, draft),
+        "per_side": r.worked.per_side(),
+        "corners": len(r.worked.corners),
+        "corner_added": _corner_added(draft, k),
+        "growth": e.growth,
+        "needed": e.needed,
+        "fullness": list(e.fullness),
+        "verdict": e.verdict,
+        "spans": spans,
+    }
+
+
+def _counts(r: DraftRound, draft: Draft) -> str:
+    """`24 dc, 4 ch-2 sps` in the words of the text."""
+    parts = []
+    for key, n in r.worked.tally().items():
+        if key in STITCHES:
+            parts.append(f"{n} {term(key, draft.dialect).abbr}")
+        else:
+            parts.append(f"{n} {key} sp{'s' if n > 1 else ''}")
+    return ", ".join(parts)
+
+
+def _corner_added(draft: Draft, k: int) -> float | None:
+    """How many stitches each corner added over the round below; None without corners in both."""
+    if not k:
+        return None
+    now, before = draft.rounds[k].worked, draft.rounds[k - 1].worked
+    n = len(now.corners)
+    if not n or len(before.corners) != n:
+        return None
+    return (now.stitches - before.stitches) / n
+
+
+def sheet_answer(sheet: Sheet) -> dict[str, object]:
+    return {
+        "terms": sheet.dialect,
+        "title": sheet.title,
+        "begin": sheet.begin,
+        "materials": [{"name": k, "value": v} for k, v in sheet.materials],
+        "abbreviations": [{"name": a, "value": w} for a, w in sheet.abbreviations],
+        "notes": sheet.opening_notes,
+        "rounds": [
+            {"number": r.number, "label": r.label, "text": r.text, "counts": r.counts, "notes": list(r.notes)}
+            for r in sheet.rounds
+        ],
+    }

@@ -1,0 +1,176 @@
+"""What goes over the wire."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Literal
+
+from ninja import Field, Schema
+
+Terms = Literal["us", "uk"]
+Level = Literal["flat", "blocks out", "cups", "ruffles", "unknown"]
+MOST_TEXT = 1_000_000
+
+
+class SessionOut(Schema):
+    signed_in: bool
+    name: str
+    terms: Terms
+    units: Literal["cm", "in"]
+    demo: bool
+    in_demo: bool
+
+
+class SignInIn(Schema):
+    name: str = Field(max_length=150)
+    password: str = Field(max_length=200)
+
+
+class PreferencesIn(Schema):
+    terms: Terms | None = None
+    units: Literal["cm", "in"] | None = None
+
+
+class SummaryOut(Schema):
+    shape: str
+    rounds: int
+    stitches: int
+    terms: Terms
+    verdict: Level
+    stopped: bool
+    across_mm: int | None = None
+
+
+class CardOut(Schema):
+    id: int
+    title: str
+    revision: int
+    updated: datetime
+    summary: SummaryOut
+
+
+class MotifOut(CardOut):
+    text: str
+
+
+class NewMotifIn(Schema):
+    shape: str = Field(default="square", max_length=40)
+    terms: Terms = "us"
+    title: str = Field(default="", max_length=200)
+
+
+class SaveIn(Schema):
+    revision: int
+    text: str = Field(max_length=MOST_TEXT)
+
+
+class AnalyseIn(Schema):
+    text: str = Field(max_length=MOST_TEXT)
+
+
+class EditOut(Schema):
+    start: int
+    end: int
+    text: str
+
+
+class FixOut(Schema):
+    label: str
+    edits: list[EditOut]
+
+
+class FindingOut(Schema):
+    code: str
+    severity: Literal["stop", "warn", "hint"]
+    round: int
+    start: int
+    end: int
+    message: str
+    why: str
+    fixes: list[FixOut]
+
+
+class RoundOut(Schema):
+    """One worked round. spans: start, end, start, end ... of the words of each stitch, in working order."""
+
+    number: int
+    label: str
+    start: int
+    end: int
+    stitches: int
+    counts: str
+    per_side: list[int]
+    corners: int
+    corner_added: float | None
+    growth: float
+    needed: float
+    fullness: list[float]
+    verdict: Level
+    spans: list[int]
+
+
+class DrawingOut(Schema):
+    """rounds: for each round the SVG path of each stitch. reach: of the whole, turn: degrees."""
+
+    reach: float
+    turn: float
+    rounds: list[list[str]]
+
+
+class SheetRoundOut(Schema):
+    number: int
+    label: str
+    text: str
+    counts: str
+    notes: list[str]
+
+
+class PairOut(Schema):
+    name: str
+    value: str
+
+
+class SheetOut(Schema):
+    terms: Terms
+    title: str
+    begin: str
+    materials: list[PairOut]
+    abbreviations: list[PairOut]
+    notes: list[str]
+    rounds: list[SheetRoundOut]
+
+
+class SizeOut(Schema):
+    side_to_side: float
+    corner_to_corner: float
+    measured: bool
+
+
+class AnalysisOut(Schema):
+    title: str
+    terms: Terms
+    terms_said: bool
+    shape: str
+    sides: int
+    verdict: Level
+    stopped: bool
+    size: SizeOut | None
+    rounds: list[RoundOut]
+    findings: list[FindingOut]
+    drawing: DrawingOut
+    us: SheetOut
+    uk: SheetOut
+
+
+class WriteIn(AnalyseIn):
+    terms: Terms
+    format: Literal["text", "markdown", "html", "pdf", "json"]
+
+
+class ProblemOut(Schema):
+    """problem+json. current: on a stale save, what the server has."""
+
+    title: str
+    status: int
+    detail: str
+    current: SaveIn | None = None

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class MotifsConfig(AppConfig):
+    name = "mossring_web.motifs"
+    label = "motifs"

@@ -1,0 +1,77 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export type Analysis = components["schemas"]["AnalysisOut"];
+export type Round = components["schemas"]["RoundOut"];
+export type Finding = components["schemas"]["FindingOut"];
+export type Fix = components["schemas"]["FixOut"];
+export type Drawing = components["schemas"]["DrawingOut"];
+export type Sheet = components["schemas"]["SheetOut"];
+export type Card = components["schemas"]["CardOut"];
+export type Motif = components["schemas"]["MotifOut"];
+export type Session = components["schemas"]["SessionOut"];
+export type Problem = components["schemas"]["ProblemOut"];
+export type Terms = Session["terms"];
+export type Units = Session["units"];
+export type Level = Round["verdict"];
+export type Format = components["schemas"]["WriteIn"]["format"];
+
+export const client = createClient<paths>({ baseUrl: "/" });
+
+function token(): string {
+  return /(?:^|; )moss_csrf=([^;]+)/.exec(document.cookie)?.[1] ?? "";
+}
+
+client.use({
+  onRequest({ request }) {
+    if (request.method !== "GET") request.headers.set("X-CSRFToken", token());
+    return request;
+  },
+});
+
+/** An answer of the server that is not the one hoped for; `status` 0 when it could not be reached. */
+export class ServerError extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly problem?: Problem,
+  ) {
+    super(message);
+  }
+}
+
+type Answer<T> = { data?: T; error?: unknown; response: Response };
+
+/** The data of an answer, or a ServerError in words that can be shown. */
+export async function asked<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await call;
+  } catch (e) {
+    if (e instanceof DOMException && e.name === "AbortError") throw e;
+    throw new ServerError(0, "The server can't be reached just now.");
+  }
+  if (answer.response.ok) return answer.data as T;
+  const problem = answer.error as Problem | undefined;
+  throw new ServerError(
+    answer.response.status,
+    problem?.detail ?? "The server had trouble with that.",
+    problem,
+  );
+}
+
+/** Ask for the pattern as a file and hand it to the browser to keep. */
+export async function takeAway(text: string, terms: Terms, format: Format): Promise<void> {
+  const { data, response } = await client
+    .POST("/api/write", { body: { text, terms, format }, parseAs: "blob" })
+    .catch(() => {
+      throw new ServerError(0, "The server can't be reached just now.");
+    });
+  if (!response.ok || !data) throw new ServerError(response.status, "The file could not be made.");
+  const name = /filename="([^"]+)"/.exec(response.headers.get("Content-Disposition") ?? "")?.[1];
+  const link = document.createElement("a");
+  link.href = URL.createObjectURL(data);
+  link.download = name ?? "motif";
+  link.click();
+  URL.revokeObjectURL(link.href);
+}

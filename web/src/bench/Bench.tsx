@@ -1,0 +1,181 @@
+import { useQuery } from "@tanstack/react-query";
+import { Redo2, Undo2 } from "lucide-react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { asked, client, type Motif } from "../api/client";
+import { Button } from "../ui/Button";
+import { TopBar } from "../ui/TopBar";
+import { useSession } from "../ui/session";
+import { length } from "../ui/size";
+import { Trouble, Waiting } from "../ui/states";
+import { type Chosen, chosenBy } from "./chosen";
+import { ConflictDialog } from "./ConflictDialog";
+import { DrawingView } from "./DrawingView";
+import { Editor, type EditorHandle } from "./Editor";
+import { Findings } from "./Findings";
+import { SaveSign, WorkSign } from "./Signs";
+import { Shortcuts } from "./Shortcuts";
+import { useAnalysis } from "./useAnalysis";
+import { useAutosave } from "./useAutosave";
+
+export function Bench() {
+  const id = Number(useParams().id);
+  const motif = useQuery({
+    queryKey: ["motif", id],
+    queryFn: () => asked(client.GET("/api/motifs/{motif_id}", { params: { path: { motif_id: id } } })),
+    staleTime: 0,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+    refetchOnReconnect: false,
+  });
+  if (motif.isPending) return <Waiting what="Fetching the motif" />;
+  if (motif.isError) return <Trouble error={motif.error} again={() => void motif.refetch()} />;
+  return <Work key={id} motif={motif.data} />;
+}
+
+function Work({ motif }: { motif: Motif }) {
+  const { units } = useSession();
+  const go = useNavigate();
+  const save = useAutosave(motif);
+  const answer = useAnalysis(save.text);
+  const { analysis } = answer;
+  const current = answer.about === save.text;
+  const editor = useRef<EditorHandle>(null);
+  const drawing = useRef<HTMLElement>(null);
+  const findings = useRef<HTMLElement>(null);
+  const [range, setRange] = useState<[number, number]>([0, 0]);
+  const [picked, setPicked] = useState<Chosen | null>(null);
+
+  const choose = useCallback((from: number, to: number) => {
+    setRange([from, to]);
+    setPicked(null);
+  }, []);
+  const chosen = useMemo(
+    () =>
+      picked ??
+      (analysis && current ? chosenBy(analysis, range[0], range[1]) : new Map<number, Set<number>>()),
+    [picked, analysis, current, range],
+  );
+
+  const pick = (round: number, stitch: number) => {
+    const spans = analysis?.rounds[round]?.spans ?? [];
+    const [a, b] = [spans[2 * stitch], spans[2 * stitch + 1]];
+    setPicked(new Map([[round, new Set([stitch])]]));
+    if (a !== undefined && b !== undefined && current) editor.current?.light([[a, b]]);
+  };
+
+  useEffect(() => {
+    const listen = (e: KeyboardEvent) => {
+      if (!e.altKey || e.ctrlKey || e.metaKey) return;
+      const first = (box: HTMLElement | null) =>
+        box?.querySelector<HTMLElement>("[tabindex='0'], button:not(:disabled)")?.focus();
+      if (e.code === "Digit1") editor.current?.focus();
+      else if (e.code === "Digit2") first(drawing.current);
+      else if (e.code === "Digit3") first(findings.current);
+      else if (e.code === "KeyP") void go(`/motif/${motif.id}/pattern`);
+      else return;
+      e.preventDefault();
+    };
+    window.addEventListener("keydown", listen);
+    return () => window.removeEventListener("keydown", listen);
+  }, [go, motif.id]);
+
+  const keepBoth = async (mine: string, theirs: string) => {
+    const made = await asked(
+      client.POST("/api/motifs", { body: { shape: "circle", terms: "us", title: "" } }),
+    );
+    await asked(
+      client.PUT("/api/motifs/{motif_id}", {
+        params: { path: { motif_id: made.id } },
+        body: { revision: made.revision, text: mine },
+      }),
+    );
+    save.settle(theirs);
+  };
+
+  const size = analysis?.size;
+  return (
+    <div className="flex h-screen min-h-[36rem] flex-col">
+      <TopBar
+        middle={
+          <div className="flex min-w-0 items-baseline gap-4">
+            <h1 className="truncate font-read text-lg">{analysis?.title || motif.title}</h1>
+            <SaveSign state={save.state} words={save.words} />
+          </div>
+        }
+      >
+        <Button look="bare" aria-label="Undo" onClick={() => editor.current?.undo()}>
+          <Undo2 size={18} />
+        </Button>
+        <Button look="bare" aria-label="Do again" onClick={() => editor.current?.redo()}>
+          <Redo2 size={18} />
+        </Button>
+        <Shortcuts />
+        <Link
+          to={`/motif/${motif.id}/pattern`}
+          className="rounded border border-moss bg-moss px-3 py-1.5 leading-tight font-medium text-on-moss hover:opacity-90"
+        >
+          Pattern
+        </Link>
+      </TopBar>
+      <main className="grid min-h-0 flex-1 grid-rows-[minmax(18rem,1fr)_auto] lg:grid-cols-[minmax(0,1fr)_27rem] lg:grid-rows-1">
+        <section aria-label="Draft" className="flex min-h-0 flex-col border-r border-line bg-leaf">
+          <div className="flex items-end border-b border-line text-sm text-quiet" aria-hidden="true">
+            <span className="flex-1 px-[18px] py-1">
+              {analysis &&
+                `${analysis.shape}, ${analysis.terms.toUpperCase()} terms${analysis.terms_said ? "" : " by its words"}`}
+            </span>
+            <span className="grid w-[23.5rem] grid-cols-[4.6rem_3.9rem_6.6rem_1fr] py-1 pr-1.5 text-right">
+              <span>stitches</span>
+              <span>a side</span>
+              <span>{analysis?.sides ? "corner adds" : "round adds"}</span>
+              <span className="pl-[0.9rem] text-left">lies</span>
+            </span>
+          </div>
+          <div className="min-h-0 flex-1">
+            <Editor ref={editor} text={save.text} change={save.change} choose={choose} answer={answer} />
+          </div>
+        </section>
+        <aside className="flex min-h-0 flex-col">
+          <section ref={drawing} aria-label="Drawing" className="relative min-h-[14rem] flex-[1.25] p-3">
+            {analysis && (
+              <DrawingView
+                drawing={analysis.drawing}
+                title={analysis.title || motif.title}
+                chosen={chosen}
+                choose={pick}
+              />
+            )}
+            <WorkSign answer={answer} />
+          </section>
+          <p className="flex justify-between border-y border-line px-5 py-1.5 text-sm text-quiet">
+            <span>{size ? `about ${length(size.side_to_side, units)} across` : "no size yet"}</span>
+            <span>{size && (size.measured ? "by your gauge" : "by a usual gauge")}</span>
+          </p>
+          <section
+            ref={findings}
+            aria-label="What was found"
+            className="min-h-[8rem] flex-1 overflow-auto"
+            aria-live="polite"
+          >
+            {analysis && (
+              <Findings
+                analysis={analysis}
+                current={current}
+                mend={(fix) => editor.current?.mend(fix)}
+                goTo={(at) => editor.current?.goTo(at)}
+              />
+            )}
+          </section>
+        </aside>
+      </main>
+      {save.conflict && (
+        <ConflictDialog
+          conflict={save.conflict}
+          settle={save.settle}
+          keepBoth={(m, t) => void keepBoth(m, t)}
+        />
+      )}
+    </div>
+  );
+}

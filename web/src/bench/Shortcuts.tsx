@@ -1,0 +1,58 @@
+import { Dialog } from "radix-ui";
+import { useEffect, useState } from "react";
+import { Button } from "../ui/Button";
+import { Overlay } from "../ui/Overlay";
+
+const KEYS: [string, string][] = [
+  ["Enter, at the end of a round", "begin the next round"],
+  ["Ctrl Z / Ctrl Y", "undo / do again"],
+  ["F8", "on to the next finding"],
+  ["Ctrl Shift M", "all findings, with their mends"],
+  ["Esc, then Tab", "leave the draft"],
+  ["Alt 1 / Alt 2 / Alt 3", "go to draft / drawing / findings"],
+  ["← → ↑ ↓, in the drawing", "from stitch to stitch, out and in"],
+  ["Alt P", "the pattern"],
+  ["?", "this list (outside the draft)"],
+];
+
+/** The list of keys, on `?` and on a button. */
+export function Shortcuts() {
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    const listen = (e: KeyboardEvent) => {
+      const at = e.target;
+      const typing =
+        at instanceof HTMLElement && (at.isContentEditable || /^(INPUT|TEXTAREA)$/.test(at.tagName));
+      if (e.key === "?" && !typing) {
+        e.preventDefault();
+        setOpen(true);
+      }
+    };
+    window.addEventListener("keydown", listen);
+    return () => window.removeEventListener("keydown", listen);
+  }, []);
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger asChild>
+        <Button look="bare" aria-label="Keys">
+          ?
+        </Button>
+      </Dialog.Trigger>
+      <Overlay title="Keys" description="Everything on the bench can be done without a mouse.">
+        <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1.5">
+          {KEYS.map(([keys, does]) => (
+            <div key={keys} className="contents">
+              <dt className="font-semibold">{keys}</dt>
+              <dd className="text-quiet">{does}</dd>
+            </div>
+          ))}
+        </dl>
+        <p className="mt-5 text-right">
+          <Dialog.Close asChild>
+            <Button look="main">Close</Button>
+          </Dialog.Close>
+        </p>
+      </Overlay>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,136 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import { asked, client, type Format, type Sheet, takeAway, type Terms } from "../api/client";
+import { opening } from "../bench/useAutosave";
+import { Button } from "../ui/Button";
+import { TopBar } from "../ui/TopBar";
+import { Trouble, Waiting } from "../ui/states";
+
+const FORMATS: [Format, string][] = [
+  ["pdf", "PDF"],
+  ["text", "Text"],
+  ["markdown", "Markdown"],
+  ["json", "JSON"],
+];
+
+/** The pattern in both dialects side by side, to proofread and to take away. */
+export function SheetView() {
+  const id = Number(useParams().id);
+  const pattern = useQuery({
+    queryKey: ["pattern", id],
+    queryFn: async () => {
+      const motif = await asked(client.GET("/api/motifs/{motif_id}", { params: { path: { motif_id: id } } }));
+      const { text } = opening(motif);
+      return { text, analysis: await asked(client.POST("/api/analyse", { body: { text } })) };
+    },
+    staleTime: 0,
+    gcTime: 0,
+  });
+  const [error, setError] = useState("");
+  if (pattern.isPending) return <Waiting what="Writing the pattern" />;
+  if (pattern.isError) return <Trouble error={pattern.error} again={() => void pattern.refetch()} />;
+  const { text, analysis } = pattern.data;
+  const take = (terms: Terms, format: Format) => {
+    setError("");
+    takeAway(text, terms, format).catch((e: unknown) =>
+      setError(e instanceof Error ? e.message : "That did not work."),
+    );
+  };
+  const stops = analysis.findings.filter((f) => f.severity === "stop").length;
+  return (
+    <>
+      <TopBar middle={<h1 className="truncate font-read text-lg">{analysis.title || "Untitled motif"}</h1>}>
+        <Button onClick={() => window.print()}>Print</Button>
+        <Link
+          to={`/motif/${id}`}
+          className="rounded border border-moss px-3 py-1.5 leading-tight font-medium"
+        >
+          Back to the bench
+        </Link>
+      </TopBar>
+      <main className="mx-auto max-w-7xl px-6 py-6">
+        {stops > 0 && (
+          <p role="status" className="no-print mb-5 rounded bg-stop-soft px-4 py-2 text-stop">
+            {stops === 1 ? "One finding keeps" : `${stops} findings keep`} this motif from being worked as
+            written: mend it on the bench before anyone follows it.
+          </p>
+        )}
+        {error && (
+          <p role="alert" className="mb-5 rounded bg-stop-soft px-4 py-2 text-stop">
+            {error}
+          </p>
+        )}
+        <div className="grid gap-8 lg:grid-cols-2 print:block">
+          {[analysis.us, analysis.uk].map((sheet) => (
+            <Column key={sheet.terms} sheet={sheet} take={take} />
+          ))}
+        </div>
+      </main>
+    </>
+  );
+}
+
+type Take = (terms: Terms, format: Format) => void;
+
+function Column({ sheet, take }: { sheet: Sheet; take: Take }) {
+  const terms = sheet.terms.toUpperCase();
+  return (
+    <article
+      aria-label={`${terms} terms`}
+      className="rounded-lg border border-line bg-leaf px-8 py-6 font-read leading-relaxed print:mb-8 print:break-after-page print:border-0 print:px-0"
+    >
+      <header className="mb-4 flex flex-wrap items-baseline justify-between gap-2 border-b border-line pb-3">
+        <h2 className="text-xl font-semibold">
+          <span className="hidden print:inline">{sheet.title}: </span>
+          {terms} terms
+        </h2>
+        <p className="no-print flex gap-1.5 font-work">
+          {FORMATS.map(([format, name]) => (
+            <Button
+              key={format}
+              className="px-2 py-1 text-sm"
+              onClick={() => take(sheet.terms, format)}
+              aria-label={`${name} in ${terms} terms`}
+            >
+              {name}
+            </Button>
+          ))}
+        </p>
+      </header>
+      <dl className="mb-4 grid grid-cols-[8rem_1fr] gap-x-4 text-[0.95rem]">
+        {sheet.materials.map((m) => (
+          <div key={m.name} className="contents">
+            <dt className="text-quiet">{m.name}</dt>
+            <dd>{m.value}</dd>
+          </div>
+        ))}
+        <dt className="text-quiet">Abbreviations</dt>
+        <dd>{sheet.abbreviations.map((a) => `${a.name}, ${a.value}`).join("; ")}</dd>
+      </dl>
+      <p className="mb-3">
+        <strong className="font-semibold">Begin:</strong> {sheet.begin}.
+      </p>
+      {sheet.notes.map((n) => (
+        <Note key={n} text={n} />
+      ))}
+      <ol>
+        {sheet.rounds.map((r) => (
+          <li key={r.label} className="mb-2.5 break-inside-avoid pl-16 -indent-16">
+            <strong className="inline-block w-16 indent-0 font-semibold">{r.label}</strong>
+            {r.text}. <span className="whitespace-nowrap text-quiet">({r.counts})</span>
+            {r.notes.map((n) => (
+              <Note key={n} text={n} />
+            ))}
+          </li>
+        ))}
+      </ol>
+    </article>
+  );
+}
+
+function Note({ text }: { text: string }) {
+  return (
+    <p className="mb-2 indent-0 text-[0.95rem] text-quiet italic">{text.replace(/^#\s*|^Note:\s*/i, "")}</p>
+  );
+}

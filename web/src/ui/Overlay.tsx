@@ -1,0 +1,20 @@
+import { Dialog } from "radix-ui";
+import type { ReactNode } from "react";
+
+type Props = { title: string; description: string; children: ReactNode; wide?: boolean };
+
+/** A dialog's window: it traps the focus and gives it back. */
+export function Overlay({ title, description, children, wide = false }: Props) {
+  return (
+    <Dialog.Portal>
+      <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
+      <Dialog.Content
+        className={`fixed top-1/2 left-1/2 z-50 max-h-[92vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-auto rounded-lg border border-line bg-leaf p-6 shadow-xl ${wide ? "max-w-4xl" : "max-w-lg"}`}
+      >
+        <Dialog.Title className="font-read text-2xl">{title}</Dialog.Title>
+        <Dialog.Description className="mb-4 text-quiet">{description}</Dialog.Description>
+        {children}
+      </Dialog.Content>
+    </Dialog.Portal>
+  );
+}

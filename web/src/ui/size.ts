@@ -1,0 +1,8 @@
+import type { Units } from "../api/client";
+
+/** A length in the designer's unit: `15 cm`, `6 in` (to the half unit). */
+export function length(mm: number, units: Units): string {
+  const value = units === "cm" ? mm / 10 : mm / 25.4;
+  const rounded = Math.round(value * 2) / 2;
+  return `${rounded} ${units}`;
+}
