@@ -26,14 +26,13 @@ class Laid:
     tops: dict[int, Point]
     paths: list[str]
     corner: float | None
-    reach: float
 
 
 @dataclass(slots=True)
 class Drawn:
     """A motif drawn. rounds: for each round the SVG path of each stitch, in working order.
 
-    reach: the largest distance from the centre; turn: degrees that set the outermost polygon on its side.
+    reach: half the side of the square that holds it; turn: degrees that set the outermost polygon on its side.
     """
 
     rounds: list[list[str]]
@@ -59,25 +58,31 @@ def draw(draft: Draft) -> Drawn:
     turn = 0.0
     if corner is not None and draft.shape.sides:
         turn = -pi / 2 - pi / draft.shape.sides - corner
-    return Drawn(rounds, below.reach if below else 1.0, -turn * 180 / pi)
+    return Drawn(rounds, _extent(below, turn) if below else 1.0, -turn * 180 / pi)
+
+
+def _extent(outer: Laid, turn: float) -> float:
+    """Half the side of the square that holds the drawing once it is turned."""
+    c, s = cos(turn), sin(turn)
+    reach = [max(abs(x * c - y * s), abs(x * s + y * c)) for x, y in outer.tops.values()]
+    return max([1.0, *reach])
 
 
 def _lay(r: DraftRound, sides: int, tops: dict[int, Point], below: Laid | None, ring: float) -> Laid:
     made = r.worked.made[::-1] if r.worked.turned else r.worked.made
     if not made:
-        return Laid({}, [], below.corner if below else None, below.reach if below else ring)
+        return Laid(below.tops if below else {}, [], below.corner if below else None)
     radius = max(r.entry.radius, ring + 0.3)
     feet_at = [_foot_angle(m, tops) for m in made]
     corners = sorted(len(made) - 1 - c if r.worked.turned else c for c in r.worked.corners)
     if len(corners) == sides and sides >= 3:
         places, corner = _polygon(made, corners, feet_at, radius, below, sides)
-        reach = radius / cos(pi / sides)
     else:
         places = _circle(made, feet_at, radius)
-        corner, reach = (below.corner if below else None), radius
+        corner = below.corner if below else None
     here = {m.number: p for m, p in zip(made, places, strict=True)}
     paths = _paths(made, places, here, tops, ring)
-    return Laid(here, paths[::-1] if r.worked.turned else paths, corner, max(reach, below.reach if below else 0))
+    return Laid(here, paths[::-1] if r.worked.turned else paths, corner)
 
 
 def _foot_angle(m: Made, tops: dict[int, Point]) -> float | None:

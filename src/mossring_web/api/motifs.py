@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
+from ninja import Router, Status
 
 from mossring.chart import as_svg, draw
 from mossring.draft import work_draft
@@ -21,8 +21,8 @@ def read_shelf(request: HttpRequest) -> list[Motif]:
 
 
 @router.post("/motifs", response={201: MotifOut, 422: ProblemOut}, operation_id="beginMotif")
-def begin(request: HttpRequest, body: NewMotifIn) -> tuple[int, Motif]:
-    return 201, services.begin_motif(who(request), body.shape, body.terms, body.title)
+def begin(request: HttpRequest, body: NewMotifIn) -> Status:
+    return Status(201, services.begin_motif(who(request), body.shape, body.terms, body.title))
 
 
 @router.get("/motifs/{motif_id}", response={200: MotifOut, 404: ProblemOut}, operation_id="readMotif")
@@ -40,9 +40,9 @@ def save(request: HttpRequest, motif_id: int, body: SaveIn) -> Motif:
 
 
 @router.delete("/motifs/{motif_id}", response={204: None, 404: ProblemOut}, operation_id="binMotif")
-def bin_one(request: HttpRequest, motif_id: int) -> tuple[int, None]:
+def bin_one(request: HttpRequest, motif_id: int) -> Status:
     services.bin_motif(who(request), motif_id)
-    return 204, None
+    return Status(204, None)
 
 
 @router.post("/motifs/{motif_id}/restore", response={200: CardOut, 404: ProblemOut}, operation_id="restoreMotif")

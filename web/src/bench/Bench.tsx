@@ -104,10 +104,15 @@ function Work({ motif }: { motif: Motif }) {
           </div>
         }
       >
-        <Button look="bare" aria-label="Undo" onClick={() => editor.current?.undo()}>
+        <Button look="bare" aria-label="Undo" title="Undo (Ctrl Z)" onClick={() => editor.current?.undo()}>
           <Undo2 size={18} />
         </Button>
-        <Button look="bare" aria-label="Do again" onClick={() => editor.current?.redo()}>
+        <Button
+          look="bare"
+          aria-label="Do again"
+          title="Do again (Ctrl Y)"
+          onClick={() => editor.current?.redo()}
+        >
           <Redo2 size={18} />
         </Button>
         <Shortcuts />
@@ -118,14 +123,14 @@ function Work({ motif }: { motif: Motif }) {
           Pattern
         </Link>
       </TopBar>
-      <main className="grid min-h-0 flex-1 grid-rows-[minmax(18rem,1fr)_auto] lg:grid-cols-[minmax(0,1fr)_27rem] lg:grid-rows-1">
+      <main className="grid min-h-0 flex-1 grid-rows-[minmax(18rem,1fr)_auto] lg:grid-cols-[minmax(0,1fr)_25.5rem] lg:grid-rows-1">
         <section aria-label="Draft" className="flex min-h-0 flex-col border-r border-line bg-leaf">
           <div className="flex items-end border-b border-line text-sm text-quiet" aria-hidden="true">
             <span className="flex-1 px-[18px] py-1">
               {analysis &&
                 `${analysis.shape}, ${analysis.terms.toUpperCase()} terms${analysis.terms_said ? "" : " by its words"}`}
             </span>
-            <span className="grid w-[23.5rem] grid-cols-[4.6rem_3.9rem_6.6rem_1fr] py-1 pr-1.5 text-right">
+            <span className="grid w-[22.5rem] grid-cols-[4.4rem_3.6rem_6.2rem_1fr] py-1 pr-1.5 text-right">
               <span>stitches</span>
               <span>a side</span>
               <span>{analysis?.sides ? "corner adds" : "round adds"}</span>

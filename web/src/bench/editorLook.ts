@@ -22,11 +22,11 @@ export const editorLook = EditorView.theme({
   },
   ".cm-gutters": { backgroundColor: "var(--leaf)", color: "var(--ink)", border: "none" },
   ".cm-gutters.cm-gutters-after": { border: "none" },
-  ".moss-results": { width: "23.5rem", borderLeft: "1px solid var(--line)" },
+  ".moss-results": { width: "22.5rem", borderLeft: "1px solid var(--line)" },
   ".moss-results .cm-gutterElement": { padding: "0" },
   ".moss-result": {
     display: "grid",
-    gridTemplateColumns: "4.6rem 3.9rem 6.6rem 1fr",
+    gridTemplateColumns: "4.4rem 3.6rem 6.2rem 1fr",
     alignItems: "baseline",
     padding: "10px 6px 8px 0",
     fontVariantNumeric: "tabular-nums",

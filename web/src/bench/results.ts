@@ -1,7 +1,7 @@
 import { type Extension, RangeSet, RangeSetBuilder, StateEffect, StateField } from "@codemirror/state";
 import { Decoration, type DecorationSet, EditorView, gutter, GutterMarker } from "@codemirror/view";
 import type { Analysis, Round } from "../api/client";
-import { bubbleAt } from "../ui/Level";
+import { bubbleAt } from "../ui/level";
 
 const SVG = "http://www.w3.org/2000/svg";
 
@@ -87,16 +87,16 @@ function level(r: Round): HTMLElement {
   const box = document.createElement("span");
   box.className = `moss-level moss-${r.verdict.replace(" ", "-")}`;
   const svg = document.createElementNS(SVG, "svg");
-  svg.setAttribute("viewBox", "0 0 60 14");
-  svg.setAttribute("width", "60");
+  svg.setAttribute("viewBox", "0 0 48 14");
+  svg.setAttribute("width", "48");
   svg.setAttribute("height", "14");
   svg.setAttribute("aria-hidden", "true");
   const shapes: [string, Record<string, string>][] = [
-    ["rect", { x: "0.5", y: "1.5", width: "59", height: "11", rx: "5.5", class: "moss-tube" }],
-    ["path", { d: "M22 2v10M38 2v10", class: "moss-marks" }],
+    ["rect", { x: "0.5", y: "1.5", width: "47", height: "11", rx: "5.5", class: "moss-tube" }],
+    ["path", { d: "M17 2v10M31 2v10", class: "moss-marks" }],
   ];
   if (r.verdict !== "unknown") {
-    const x = 30 + bubbleAt(r.fullness, r.verdict) * 23;
+    const x = 24 + bubbleAt(r.fullness, r.verdict) * 17;
     shapes.push(["ellipse", { cx: x.toFixed(1), cy: "7", rx: "6", ry: "4", class: "moss-bubble" }]);
   }
   for (const [name, attributes] of shapes) {

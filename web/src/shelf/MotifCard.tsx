@@ -30,7 +30,10 @@ export function MotifCard({ card, bin }: { card: Card; bin: () => void }) {
         <h2 className="truncate font-read text-lg font-semibold">{card.title}</h2>
         <p className="text-sm text-quiet">
           {s.shape}, {s.rounds === 1 ? "1 round" : `${s.rounds} rounds`}
-          {size && ` · ${size}`} · {s.terms.toUpperCase()}
+        </p>
+        <p className="text-sm text-quiet">
+          {size && `${size}, `}
+          {s.terms.toUpperCase()} terms
         </p>
         <p className={`text-sm font-semibold ${ink}`}>{word}</p>
       </Link>

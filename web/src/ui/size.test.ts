@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { bubbleAt } from "./Level";
+import { bubbleAt } from "./level";
 import { length } from "./size";
 
 describe("length", () => {

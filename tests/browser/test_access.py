@@ -1,0 +1,57 @@
+"""Readable by everyone: axe on every view, light and dark, and larger text."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from browser.conftest import open_motif
+from playwright.sync_api import Page, expect
+
+AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+TAGS = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]
+
+
+def assert_no_barriers(page: Page) -> None:
+    page.evaluate(AXE.read_text())
+    found = page.evaluate("tags => axe.run(document, { runOnly: tags })", TAGS)
+    assert [(v["id"], [n["html"][:120] for n in v["nodes"]]) for v in found["violations"]] == []
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+def test_no_view_has_a_barrier(door: Page, scheme: str) -> None:
+    door.emulate_media(color_scheme="dark" if scheme == "dark" else "light")
+    assert_no_barriers(door)
+    door.get_by_role("button", name="Step into the demo studio").click()
+    expect(door.get_by_role("heading", name="The shelf")).to_be_visible()
+    assert_no_barriers(door)
+    door.get_by_role("button", name="New motif").click()
+    assert_no_barriers(door)
+    door.keyboard.press("Escape")
+    open_motif(door, "Second Tenor Panel")
+    expect(door.get_by_role("list", name="Findings")).to_be_visible()
+    assert_no_barriers(door)
+    door.get_by_role("link", name="Pattern").click()
+    expect(door.get_by_role("article", name="UK terms")).to_be_visible()
+    assert_no_barriers(door)
+
+
+def test_the_bench_needs_no_scrolling_of_the_page(demo: Page) -> None:
+    open_motif(demo, "Fog Lamp Square")
+    height, width = demo.evaluate(
+        "[document.documentElement.scrollHeight, document.documentElement.scrollWidth]"
+    )
+    assert (height, width) == (800, 1280)
+
+
+@pytest.mark.parametrize("size", [(768, 1024), (390, 844), (640, 400)])
+def test_no_view_is_wider_than_a_small_screen(demo: Page, size: tuple[int, int]) -> None:
+    """A tablet in portrait, a telephone, and 1280x800 at 200 % text."""
+    demo.set_viewport_size({"width": size[0], "height": size[1]})
+    for step in ("shelf", "bench", "pattern"):
+        if step == "bench":
+            open_motif(demo, "Fog Lamp Square")
+        elif step == "pattern":
+            demo.get_by_role("link", name="Pattern").click()
+            expect(demo.get_by_role("article", name="UK terms")).to_be_visible()
+        assert demo.evaluate("document.documentElement.scrollWidth") <= size[0], step
