@@ -67,8 +67,11 @@ def test_what_was_typed_is_there_after_closing_the_tab(demo: Page) -> None:
 
 def test_words_light_stitches_and_stitches_light_words(demo: Page) -> None:
     open_motif(demo, "Fog Lamp Square")
-    demo.locator(".cm-line", has_text="Rnd 5").get_by_text("3 sc in corner").click(position={"x": 60, "y": 8})
-    expect(demo.locator("[data-lit]")).to_be_attached()
+    draft(demo).press("Control+End")
+    demo.keyboard.press("ArrowUp")
+    for _ in range(len("Rnd 5: [3 s")):
+        demo.keyboard.press("ArrowRight")
+    expect(demo.locator("[data-lit='12']")).to_be_attached()  # three in each of four corners
     drawing = demo.get_by_role("application")
     drawing.focus()
     demo.keyboard.press("ArrowUp")
@@ -111,7 +114,7 @@ def test_the_whole_bench_by_keyboard(demo: Page) -> None:
 
 
 def test_off_the_shelf_and_back(demo: Page) -> None:
-    demo.get_by_role("button", name="Take Surf Rosette off the shelf").click()
+    demo.get_by_role("button", name="Take off Surf Rosette").click()
     expect(demo.get_by_role("link", name="Surf Rosette")).to_have_count(0)
     demo.get_by_role("button", name="Put it back").click()
     expect(demo.get_by_role("link", name="Surf Rosette")).to_be_visible()

@@ -83,7 +83,7 @@ def test_stale_answers_are_dropped(demo: Page) -> None:
     draft(demo).press("Control+End")
     with demo.expect_request("**/api/analyse"):
         demo.keyboard.type("Rnd 7: 2 sc in each st around")
-    demo.keyboard.type("\nRnd 8: sc in each st around")
+    demo.keyboard.type("\nRnd 8: sc in each st around")  # the name that Enter put there is not doubled
     expect(demo.locator(".moss-total")).to_have_count(8)
     held[0].continue_()
     expect(demo.locator(".moss-total").nth(7)).to_have_text("120")

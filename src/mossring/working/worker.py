@@ -273,8 +273,9 @@ class Worker:
     def _group(self, group: Sequence[Node], feet: tuple[int, ...], span: Span) -> None:
         for node in group:
             if isinstance(node, Make):
+                words = span if len(group) == 1 else node.span
                 for _ in range(node.n):
-                    self._make(node.stitch, feet, node.span)
+                    self._make(node.stitch, feet, words)
             elif isinstance(node, Chain):
                 self._add_chain(node.n, node.span)
             elif isinstance(node, Repeat):

@@ -95,7 +95,7 @@ function Work({ motif }: { motif: Motif }) {
 
   const size = analysis?.size;
   return (
-    <div className="flex h-screen min-h-[36rem] flex-col">
+    <div className="flex min-h-screen flex-col lg:h-screen">
       <TopBar
         middle={
           <div className="flex min-w-0 items-baseline gap-4">
@@ -123,17 +123,20 @@ function Work({ motif }: { motif: Motif }) {
           Pattern
         </Link>
       </TopBar>
-      <main className="grid min-h-0 flex-1 grid-rows-[minmax(18rem,1fr)_auto] lg:grid-cols-[minmax(0,1fr)_25.5rem] lg:grid-rows-1">
-        <section aria-label="Draft" className="flex min-h-0 flex-col border-r border-line bg-leaf">
+      <main className="grid min-h-0 flex-1 lg:grid-cols-[minmax(0,1fr)_25.5rem] lg:grid-rows-[minmax(0,1fr)]">
+        <section
+          aria-label="Draft"
+          className="flex h-[62vh] min-h-[20rem] min-w-0 flex-col border-r border-line bg-leaf lg:h-auto lg:min-h-0"
+        >
           <div className="flex items-end border-b border-line text-sm text-quiet" aria-hidden="true">
-            <span className="flex-1 px-[18px] py-1">
+            <span className="min-w-0 flex-1 truncate px-[18px] py-1">
               {analysis &&
                 `${analysis.shape}, ${analysis.terms.toUpperCase()} terms${analysis.terms_said ? "" : " by its words"}`}
             </span>
-            <span className="grid w-[22.5rem] grid-cols-[4.4rem_3.6rem_6.2rem_1fr] py-1 pr-1.5 text-right">
+            <span className="grid w-[9.5rem] grid-cols-[4rem_1fr] py-1 pr-1.5 text-right md:w-[22.5rem] md:grid-cols-[4.4rem_3.6rem_6.2rem_1fr]">
               <span>stitches</span>
-              <span>a side</span>
-              <span>{analysis?.sides ? "corner adds" : "round adds"}</span>
+              <span className="max-md:hidden">a side</span>
+              <span className="max-md:hidden">{analysis?.sides ? "corner adds" : "round adds"}</span>
               <span className="pl-[0.9rem] text-left">lies</span>
             </span>
           </div>
@@ -141,8 +144,12 @@ function Work({ motif }: { motif: Motif }) {
             <Editor ref={editor} text={save.text} change={save.change} choose={choose} answer={answer} />
           </div>
         </section>
-        <aside className="flex min-h-0 flex-col">
-          <section ref={drawing} aria-label="Drawing" className="relative min-h-[14rem] flex-[1.25] p-3">
+        <aside className="flex min-h-0 min-w-0 flex-col">
+          <section
+            ref={drawing}
+            aria-label="Drawing"
+            className="relative aspect-square max-h-[80vh] p-3 lg:aspect-auto lg:max-h-none lg:min-h-[14rem] lg:flex-[1.25]"
+          >
             {analysis && (
               <DrawingView
                 drawing={analysis.drawing}

@@ -48,6 +48,25 @@ function nextRound(view: EditorView): boolean {
   return true;
 }
 
+/** Whoever types the round's name after it was put there for them keeps one name, their own. */
+function ownName(view: EditorView, from: number, to: number, text: string): boolean {
+  if (text !== ":" || from !== to) return false;
+  const line = view.state.doc.lineAt(from);
+  const m = /^(\w+ \d+: )((?:rnds?|rounds?|r|rows?)\s*\d+(?:\s*[-–]\s*\d+)?)$/i.exec(
+    line.text.slice(0, from - line.from),
+  );
+  if (!m?.[1]) return false;
+  view.dispatch({
+    changes: [
+      { from: line.from, to: line.from + m[1].length },
+      { from, insert: text },
+    ],
+    selection: { anchor: from - m[1].length + 1 },
+    userEvent: "input.type",
+  });
+  return true;
+}
+
 export function edits(fix: Fix): TransactionSpec {
   return {
     changes: fix.edits.map((e) => ({ from: e.start, to: e.end, insert: e.text })),
@@ -78,11 +97,13 @@ export function Editor({ text, change, choose, answer, ref }: Props) {
           highlightActiveLine(),
           EditorView.lineWrapping,
           EditorView.contentAttributes.of({
+            tabindex: "0",
             "aria-label": "The draft, a line for each round",
             spellcheck: "false",
           }),
           placeholder("Rnd 1: 12 dc in ring"),
           keymap.of([{ key: "Enter", run: nextRound }, ...historyKeymap, ...lintKeymap, ...defaultKeymap]),
+          EditorView.inputHandler.of(ownName),
           results,
           editorLook,
           EditorView.updateListener.of((u) => {

@@ -1,5 +1,5 @@
 import { Dialog } from "radix-ui";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Button } from "../ui/Button";
 import { Overlay } from "../ui/Overlay";
 
@@ -18,6 +18,7 @@ const KEYS: [string, string][] = [
 /** The list of keys, on `?` and on a button. */
 export function Shortcuts() {
   const [open, setOpen] = useState(false);
+  const before = useRef<Element | null>(null);
   useEffect(() => {
     const listen = (e: KeyboardEvent) => {
       const at = e.target;
@@ -25,6 +26,7 @@ export function Shortcuts() {
         at instanceof HTMLElement && (at.isContentEditable || /^(INPUT|TEXTAREA)$/.test(at.tagName));
       if (e.key === "?" && !typing) {
         e.preventDefault();
+        before.current = document.activeElement;
         setOpen(true);
       }
     };
@@ -34,11 +36,15 @@ export function Shortcuts() {
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <Button look="bare" aria-label="Keys">
-          ?
+        <Button look="bare" title="Keys (?)" onClick={(e) => (before.current = e.currentTarget)}>
+          Keys
         </Button>
       </Dialog.Trigger>
-      <Overlay title="Keys" description="Everything on the bench can be done without a mouse.">
+      <Overlay
+        title="Keys"
+        description="Everything on the bench can be done without a mouse."
+        backTo={before}
+      >
         <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1.5">
           {KEYS.map(([keys, does]) => (
             <div key={keys} className="contents">

@@ -73,4 +73,9 @@ export const editorLook = EditorView.theme({
     fontSize: "0.92em",
   },
   ".cm-diagnosticSource": { color: "var(--quiet)", opacity: "1", fontSize: "0.8em" },
+  "@media (max-width: 767px)": {
+    ".moss-results": { width: "9.5rem" },
+    ".moss-result": { gridTemplateColumns: "4rem 1fr" },
+    ".moss-side, .moss-corner, .moss-level svg": { display: "none" },
+  },
 });

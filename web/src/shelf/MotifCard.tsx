@@ -40,7 +40,7 @@ export function MotifCard({ card, bin }: { card: Card; bin: () => void }) {
       <Button
         look="bare"
         onClick={bin}
-        aria-label={`Take ${card.title} off the shelf`}
+        aria-label={`Take off ${card.title}`}
         className="absolute right-2 bottom-2 px-2 py-1 text-sm"
       >
         Take off
