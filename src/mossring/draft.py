@@ -143,9 +143,7 @@ def _named(n: int) -> str:
     return {3: "triangle", 4: "square", 5: "pentagon", 6: "hexagon", 8: "octagon"}[n]
 
 
-def _work(
-    doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, most: int = MAX_ROUNDS
-) -> Draft:
+def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, most: int = MAX_ROUNDS) -> Draft:
     gauge = read_gauge(doc, dialect)
     draft = Draft(doc, dialect, said, shape, said_shape, gauge, troubles=list(doc.troubles))
     names = frozenset(n.lower() for n in doc.yarns)

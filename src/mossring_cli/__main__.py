@@ -124,11 +124,8 @@ def parser() -> argparse.ArgumentParser:
 
 def main(argv: Sequence[str] | None = None) -> int:
     args = parser().parse_args(argv)
-    code: int = args.run(args)
-    return code
+    return int(args.run(args))
 
 
 if __name__ == "__main__":
     sys.exit(main())
-
-

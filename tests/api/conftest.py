@@ -25,7 +25,11 @@ class Caller:
         cookie = self.client.cookies.get("moss_csrf")
         headers = {"X-CSRFToken": cookie.value} if token and cookie else {}
         return self.client.generic(
-            method, f"/api{path}", json.dumps(body) if body is not None else "", "application/json", headers=headers
+            method,
+            f"/api{path}",
+            json.dumps(body) if body is not None else "",
+            "application/json",
+            headers=headers,
         )
 
     def sign_in(self, name: str, password: str = PASSWORD) -> Any:

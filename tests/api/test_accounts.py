@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import pytest
-from api.conftest import PASSWORD, Caller
 from django.core.management import call_command
 
+from api.conftest import PASSWORD, Caller
 from mossring_web.accounts.models import User
 from mossring_web.motifs.models import Motif
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from api.conftest import Caller
 
+from api.conftest import Caller
 from mossring.starters import SHAPES
 
 TEXT = "Motif: Pier\nTerms: US\nShape: circle\nRnd 1: 6 sc in ring\n"

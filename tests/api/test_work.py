@@ -7,9 +7,9 @@ import json
 from pathlib import Path
 
 import pytest
-from api.conftest import Caller
 from pypdf import PdfReader
 
+from api.conftest import Caller
 from mossring.analysis import analyse
 
 CASE = Path(__file__).parent.parent / "cases" / "fernwick-granny.txt"

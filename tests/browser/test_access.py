@@ -5,8 +5,9 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from browser.conftest import open_motif
 from playwright.sync_api import Page, expect
+
+from browser.conftest import open_motif
 
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 TAGS = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]
@@ -38,9 +39,7 @@ def test_no_view_has_a_barrier(door: Page, scheme: str) -> None:
 
 def test_the_bench_needs_no_scrolling_of_the_page(demo: Page) -> None:
     open_motif(demo, "Fog Lamp Square")
-    height, width = demo.evaluate(
-        "[document.documentElement.scrollHeight, document.documentElement.scrollWidth]"
-    )
+    height, width = demo.evaluate("[document.documentElement.scrollHeight, document.documentElement.scrollWidth]")
     assert (height, width) == (800, 1280)
 
 

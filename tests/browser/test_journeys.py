@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import re
 
-from browser.conftest import draft, open_motif, saved
 from playwright.sync_api import Page, expect
+
+from browser.conftest import draft, open_motif, saved
 
 
 def totals(page: Page) -> list[str]:

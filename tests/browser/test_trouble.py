@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from browser.conftest import draft, open_motif, saved
 from playwright.sync_api import Page, expect
+
+from browser.conftest import draft, open_motif, saved
 
 
 def cut_off(page: Page) -> None:

@@ -5,10 +5,10 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from core.motifs import motifs
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from core.motifs import motifs
 from mossring.analysis import analyse
 from mossring.draft import work_draft
 from mossring.styles import read_style

@@ -75,11 +75,11 @@ def _lay(r: DraftRound, sides: int, tops: dict[int, Point], below: Laid | None, 
     radius = max(r.entry.radius, ring + 0.3)
     feet_at = [_foot_angle(m, tops) for m in made]
     corners = sorted(len(made) - 1 - c if r.worked.turned else c for c in r.worked.corners)
+    corner = below.corner if below else None
     if len(corners) == sides and sides >= 3:
         places, corner = _polygon(made, corners, feet_at, radius, below, sides)
     else:
         places = _circle(made, feet_at, radius)
-        corner = below.corner if below else None
     here = {m.number: p for m, p in zip(made, places, strict=True)}
     paths = _paths(made, places, here, tops, ring)
     return Laid(here, paths[::-1] if r.worked.turned else paths, corner)
@@ -170,8 +170,13 @@ def _paths(
             out.append(chain_marks(places[i - 1], places[i], places[(i + 1) % n], m.chains))
             continue
         together = share[m.feet]
-        out.append(symbol(m.kind, _foot(m, places[i], together.index(i) if len(together) < 40 else 0,
-                                        len(together), tops, ring), places[i]))
+        out.append(
+            symbol(
+                m.kind,
+                _foot(m, places[i], together.index(i) if len(together) < 40 else 0, len(together), tops, ring),
+                places[i],
+            )
+        )
     return out
 
 

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-
 from mossring.draft import Draft, DraftRound, work_draft
 from mossring.findings.finding import Edit, Finding, Fix, apply, between
 from mossring.findings.look import Look
@@ -149,9 +147,9 @@ class _Collector:
         r = self.draft.rounds[index]
         rest = [x for k, x in enumerate(self.draft.rounds) if x.line is r.line and k <= index]
         if f.family == _LEVEL:
-            rest = self.draft.rounds[rest and self.draft.rounds.index(rest[0]) or 0 :]
+            rest = self.draft.rounds[(rest and self.draft.rounds.index(rest[0])) or 0 :]
         cost = _TRIAL_COST + sum(len(x.worked.made) for x in rest) + len(r.line.text) // 4
-        for fix in f.propose():
+        for fix in f.propose:
             if len(f.fixes) >= f.most or self.spent >= _TRIALS:
                 return
             self.spent += cost
@@ -183,7 +181,7 @@ class _Collector:
         for k in range(len(trial.rounds)):
             for g in raw(trial, k):
                 if g.code == "MR301" and g.propose:
-                    states = next((x for x in g.propose() if x.states), None)
+                    states = next((x for x in g.propose if x.states), None)
                     if states is None:
                         return None
                     text = apply(text, states.edits)
@@ -208,5 +206,3 @@ def _carried(text: str, mended: str, fix: Fix) -> str:
     if not len(fixed) == len(old) == len(done):
         return mended
     return "".join(f if f != o else d for f, o, d in zip(fixed, old, done, strict=True))
-
-

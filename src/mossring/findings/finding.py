@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable
+from collections.abc import Iterable
 from dataclasses import dataclass, field
 from difflib import SequenceMatcher
 from typing import Literal
@@ -28,14 +28,14 @@ class Fix:
     states: bool = False
 
 
-Propose = Callable[[], Iterable[Fix]]
+Propose = Iterable[Fix]
 
 
 @dataclass(slots=True)
 class Finding:
     """code: MR + three digits. round: as the designer numbered it (0: the file). start, end: in the whole text.
 
-    propose: candidates for `fixes`, best first; the first `most` that come right when worked are offered.
+    propose: candidates for `fixes`, best first, made only when asked for; the first `most` that come right when worked are offered.
     """
 
     code: str

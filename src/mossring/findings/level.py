@@ -24,7 +24,12 @@ def judged(look: Look, code: str, severity: Severity, verdict: Verdict) -> Itera
     if rescued:
         message += " A later round brings it back."
     yield look.finding(
-        code, "hint" if rescued else severity, (0, 0), message, explain(look), lambda: () if rescued else mends(look)
+        code,
+        "hint" if rescued else severity,
+        (0, 0),
+        message,
+        explain(look),
+        () if rescued else mends(look),
     )
 
 

@@ -53,7 +53,13 @@ class Look:
         return (line.at + span[0], line.at + span[1])
 
     def finding(
-        self, code: str, severity: Severity, span: Span, message: str, why: str = "", propose: Propose | None = None
+        self,
+        code: str,
+        severity: Severity,
+        span: Span,
+        message: str,
+        why: str = "",
+        propose: Propose | None = None,
     ) -> Finding:
         start, end = self.span(span)
         number = 0 if self.index is None else self.round.number

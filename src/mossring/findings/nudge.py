@@ -111,12 +111,7 @@ def _corner_halves(work: Work) -> tuple[Make, Make] | None:
     """The stitches before and after the corner's chain; one and the same for a plain odd group in a corner."""
     group = work.group
     at_corner = bool(work.where.targets) and work.where.targets[0].kind == "corner"
-    if (
-        len(group) == 3
-        and isinstance(group[0], Make)
-        and isinstance(group[1], Chain)
-        and isinstance(group[2], Make)
-    ):
+    if len(group) == 3 and isinstance(group[0], Make) and isinstance(group[1], Chain) and isinstance(group[2], Make):
         return group[0], group[2]
     if at_corner and len(group) == 1 and isinstance(group[0], Make):
         return group[0], group[0]

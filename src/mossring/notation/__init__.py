@@ -1,6 +1,14 @@
 """The draft notation: a pattern file into its parts, one round's words into a tree."""
 
-from mossring.notation.document import Begin, Document, RoundLine, Shape, read_begin, read_document, read_shape
+from mossring.notation.document import (
+    Begin,
+    Document,
+    RoundLine,
+    Shape,
+    read_begin,
+    read_document,
+    read_shape,
+)
 from mossring.notation.reader import read_round
 from mossring.notation.tree import RoundTree, Trouble
 

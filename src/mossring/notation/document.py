@@ -131,8 +131,14 @@ def _line(doc: Document, line: str, at: int) -> None:
     elif _continues(doc, line):
         last = doc.rounds[-1]
         doc.rounds[-1] = RoundLine(
-            last.first, last.last, doc.text[last.at : at + len(line)], last.at, last.head, last.word,
-            last.side, last.yarn,
+            last.first,
+            last.last,
+            doc.text[last.at : at + len(line)],
+            last.at,
+            last.head,
+            last.word,
+            last.side,
+            last.yarn,
         )
     elif m := _HEADER.match(bare):
         _header(doc, m["key"], m["value"], (at + line.index(bare), at + len(line.rstrip())))

@@ -11,6 +11,7 @@ from mossring.notation.tree import (
     Act,
     Chain,
     Join,
+    Label,
     Make,
     Node,
     Repeat,
@@ -302,14 +303,13 @@ class _Reader:
             return
         c.i += 1
         inner = self.sequence(_OPEN[opener], depth + 1)
-        if not c.accept(_OPEN[opener]):
-            if not any(t.kind == "nesting" for t in c.troubles):
-                c.troubles.append(Trouble("bracket", (c.tokens[i].start, c.tokens[i].end), {"mark": opener}))
+        if not c.accept(_OPEN[opener]) and not any(t.kind == "nesting" for t in c.troubles):
+            c.troubles.append(Trouble("bracket", (c.tokens[i].start, c.tokens[i].end), {"mark": opener}))
         nodes.extend(self._after_bracket(inner, i))
 
     def _label_last(self, nodes: list[Node], label: object, i: int) -> None:
         """`(counts as dc)` belongs to the chain, or the stitch for chains, just before it."""
-        if nodes and isinstance(nodes[-1], Chain) and isinstance(label, closing.Label):
+        if nodes and isinstance(nodes[-1], Chain) and isinstance(label, Label):
             nodes[-1] = replace(nodes[-1], label=label, span=(nodes[-1].span[0], self.c.span_from(i)[1]))
 
     def _after_bracket(self, inner: list[Node], i: int) -> list[Node]:

@@ -10,13 +10,34 @@ from mossring.stitches.terms import Dialect, spellings
 NUMBERS = {
     w: i
     for i, w in enumerate(
-        "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen "
-        "sixteen seventeen eighteen nineteen twenty".split()
+        [
+            "zero",
+            "one",
+            "two",
+            "three",
+            "four",
+            "five",
+            "six",
+            "seven",
+            "eight",
+            "nine",
+            "ten",
+            "eleven",
+            "twelve",
+            "thirteen",
+            "fourteen",
+            "fifteen",
+            "sixteen",
+            "seventeen",
+            "eighteen",
+            "nineteen",
+            "twenty",
+        ]
     )
 }
 TIMES = {"once": 1, "twice": 2, "thrice": 3}
 ORDINALS = {"second": 2, "third": 3, "fourth": 4, "fifth": 5, "sixth": 6}
-FILL = frozenset("the a an of more work working worked make then now all".split())
+FILL = frozenset(["the", "a", "an", "of", "more", "work", "working", "worked", "make", "then", "now", "all"])
 """Words that carry no meaning of their own where an instruction may stand."""
 
 _PLAIN = """
@@ -62,4 +83,4 @@ def nearest(word: str, dialect: Dialect) -> str | None:
     cutoff = 0.66 if len(word) <= 4 else 0.75
     close = get_close_matches(word, _offered(dialect), n=3, cutoff=cutoff)
     same_first = [w for w in close if w[0] == word[0]]
-    return (same_first or close or [None])[0]
+    return next(iter(same_first or close), None)

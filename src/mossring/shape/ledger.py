@@ -83,9 +83,7 @@ def enter(
     verdict = judge(done.number, low, high, openness)
     growth = edge[1] - (before.edge[1] if before else 0.0)
     needed = c1 * height if before is None or c0 == c1 else max(0.0, c1 * radius - before.edge[1])
-    return Entry(
-        edge, height, radius, growth, needed, (low, high), openness, in_spaces, stitches, (c0, c1), verdict
-    )
+    return Entry(edge, height, radius, growth, needed, (low, high), openness, in_spaces, stitches, (c0, c1), verdict)
 
 
 def bands(openness: float) -> tuple[tuple[float, float], tuple[float, float]]:

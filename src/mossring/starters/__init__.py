@@ -24,5 +24,10 @@ def first_text(shape: str, dialect: Dialect, title: str) -> str:
     Raises KeyError for a shape that isn't in SHAPES.
     """
     first = _FIRST[shape].format(dc=term("dc", dialect).abbr)
-    head = (f"Motif: {' '.join(title.split())}", f"Terms: {dialect.upper()}", f"Shape: {shape}", "Begin: magic ring")
+    head = (
+        f"Motif: {' '.join(title.split())}",
+        f"Terms: {dialect.upper()}",
+        f"Shape: {shape}",
+        "Begin: magic ring",
+    )
     return "\n".join((*head, f"Rnd 1: {first}")) + "\n"

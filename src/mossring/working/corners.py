@@ -26,7 +26,7 @@ def groups(made: list[Made]) -> list[list[int]]:
         waiting = []
         feet = m.feet
     if len(out) > 1 and made[out[0][0]].feet == made[out[-1][-1]].feet:
-        head = [i for i in range(out[0][0])]
+        head = list(range(out[0][0]))
         out[0] = out.pop() + waiting + head + out[0]
     return out
 

@@ -20,11 +20,21 @@ class Made:
     words it came from, in the text of its round. start: it is a starting chain or stands for one.
     """
 
-    __slots__ = ("chains", "face", "feet", "kind", "number", "role", "round", "sector", "span", "start", "yarn")
+    __slots__ = (
+        "chains",
+        "face",
+        "feet",
+        "kind",
+        "number",
+        "role",
+        "round",
+        "sector",
+        "span",
+        "start",
+        "yarn",
+    )
 
-    def __init__(
-        self, number: int, kind: str, feet: tuple[int, ...], rnd: int, span: Span, chains: int = 0
-    ) -> None:
+    def __init__(self, number: int, kind: str, feet: tuple[int, ...], rnd: int, span: Span, chains: int = 0) -> None:
         self.number = number
         self.kind = kind
         self.feet = feet
@@ -153,7 +163,9 @@ def _match(a: Fabric, b: Fabric, k: int, name: dict[int, int], mirrored: bool) -
     return False
 
 
-def _shifts(want: list[tuple[tuple[str, int], tuple[int, ...]]], have: list[tuple[tuple[str, int], tuple[int, ...]]]) -> list[int]:
+def _shifts(
+    want: list[tuple[tuple[str, int], tuple[int, ...]]], have: list[tuple[tuple[str, int], tuple[int, ...]]]
+) -> list[int]:
     """Every rotation that lays one ring on the other."""
     n = len(have)
     if not n:

@@ -528,4 +528,3 @@ def _slips(node: Node) -> bool:
 def _standing(node: Node | None) -> bool:
     first = node.group[0] if isinstance(node, Work) and node.group else None
     return isinstance(first, Make) and bool(first.start)
-

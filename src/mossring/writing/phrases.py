@@ -186,5 +186,3 @@ def _width(a: Again[Step]) -> int:
 
 def _nth(n: int) -> str:
     return f"{n}{ {1: 'st', 2: 'nd', 3: 'rd'}.get(n, 'th') }"
-
-

@@ -77,9 +77,7 @@ def write_sheet(draft: Draft, dialect: Dialect, style: Style = DEFAULT) -> Sheet
         if r.worked.yarn != yarn:
             yarn = r.worked.yarn
             label += f" with {yarn}"
-        sheet.rounds.append(
-            SheetRound(r.number, label, text, counts, tuple(notes.get(i, ())))
-        )
+        sheet.rounds.append(SheetRound(r.number, label, text, counts, tuple(notes.get(i, ()))))
     sheet.abbreviations = _abbreviations(phrases)
     return sheet
 

@@ -50,7 +50,14 @@ def prepare(demo: bool) -> None:
 
 def serve(port: int) -> subprocess.Popen[bytes]:
     """The production server: one process, so that its cache of worked rounds serves every request."""
-    command = [sys.executable, "-m", "gunicorn", "mossring_web.wsgi:application", "--bind", f"127.0.0.1:{port}"]
+    command = [
+        sys.executable,
+        "-m",
+        "gunicorn",
+        "mossring_web.wsgi:application",
+        "--bind",
+        f"127.0.0.1:{port}",
+    ]
     command += ["--workers", "1", "--threads", "8", "--no-control-socket", "--log-level", "warning"]
     return subprocess.Popen(command, start_new_session=True, cwd=ROOT)
 

@@ -21,7 +21,7 @@ def read_shelf(request: HttpRequest) -> list[Motif]:
 
 
 @router.post("/motifs", response={201: MotifOut, 422: ProblemOut}, operation_id="beginMotif")
-def begin(request: HttpRequest, body: NewMotifIn) -> Status:
+def begin(request: HttpRequest, body: NewMotifIn) -> Status[Motif]:
     return Status(201, services.begin_motif(who(request), body.shape, body.terms, body.title))
 
 
@@ -40,7 +40,7 @@ def save(request: HttpRequest, motif_id: int, body: SaveIn) -> Motif:
 
 
 @router.delete("/motifs/{motif_id}", response={204: None, 404: ProblemOut}, operation_id="binMotif")
-def bin_one(request: HttpRequest, motif_id: int) -> Status:
+def bin_one(request: HttpRequest, motif_id: int) -> Status[None]:
     services.bin_motif(who(request), motif_id)
     return Status(204, None)
 

@@ -25,5 +25,5 @@ def check(look: Look) -> Iterator[Finding]:
             t.span,
             f"“{word}” looks misspelt: I read it as “{likely}”.",
             "The round was worked with the likely word.",
-            lambda edit=edit, likely=likely: [Fix(f"Write “{likely}”", (edit,))],
+            [Fix(f"Write “{likely}”", (edit,))],
         )

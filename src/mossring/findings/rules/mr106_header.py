@@ -31,4 +31,4 @@ def check(look: Look) -> Iterator[Finding]:
         message = _SAYS[t.kind].format(value=value)
         near = get_close_matches(value.lower(), _SHAPES, n=1) if t.kind == "shape" else []
         fixes = [Fix(f"Write “{near[0]}”", (Edit(t.span[1] - len(value), t.span[1], near[0]),))] if near else []
-        yield look.finding(CODE, SEVERITY, t.span, message, propose=lambda fixes=fixes: fixes)
+        yield look.finding(CODE, SEVERITY, t.span, message, propose=fixes)

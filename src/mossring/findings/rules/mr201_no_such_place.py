@@ -6,8 +6,8 @@ length of a chain space differs from what the round before made, or the round be
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 import re
+from collections.abc import Iterator
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
@@ -29,7 +29,7 @@ def check(look: Look) -> Iterator[Finding]:
         else:
             message = f"Round {below.number} has no {_named(look, target)} to work into here."
         why = f"Its edge has {', '.join(have)}." if have else ""
-        yield look.finding(CODE, SEVERITY, t.span, message, why, lambda: _other_spaces(look, target, t))
+        yield look.finding(CODE, SEVERITY, t.span, message, why, _other_spaces(look, target, t))
         return
 
 

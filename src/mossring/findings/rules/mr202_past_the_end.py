@@ -23,5 +23,5 @@ def check(look: Look) -> Iterator[Finding]:
         if left:
             message = f"{look.name} asks for a place that is not left: {some(left, 'place')} remain before its start."
         why = "A repeat may be worked once too often, or a count along a side too high."
-        yield look.finding(CODE, SEVERITY, t.span, message, why, lambda: number_edits(look))
+        yield look.finding(CODE, SEVERITY, t.span, message, why, number_edits(look))
         return

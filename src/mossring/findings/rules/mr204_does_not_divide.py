@@ -20,9 +20,11 @@ def check(look: Look) -> Iterator[Finding]:
     for t in look.troubles("does not divide"):
         passes, left = int(str(t.data["passes"])), int(str(t.data["left"]))
         have = look.below.worked.stitches if look.below else 0
-        message = f"The repeat does not divide: after {some(passes, 'time')} {some(left, 'stitch', 'stitches')} are left."
+        message = (
+            f"The repeat does not divide: after {some(passes, 'time')} {some(left, 'stitch', 'stitches')} are left."
+        )
         if left == 1:
             message = message.replace("are left", "is left")
         why = f"Round {look.below.number if look.below else 0} has {have} stitches to work into."
-        yield look.finding(CODE, SEVERITY, t.span, message, why, lambda: number_edits(look))
+        yield look.finding(CODE, SEVERITY, t.span, message, why, number_edits(look))
         return

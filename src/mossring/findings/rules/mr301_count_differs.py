@@ -7,8 +7,8 @@ both would come out right. A count per side may include the corner stitch or not
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 import re
+from collections.abc import Iterator
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look, some
@@ -26,13 +26,10 @@ def check(look: Look) -> Iterator[Finding]:
         return
     stated, have = wrong[0]
     side = " on each side" if stated.per_side else ""
-    message = (
-        f"{look.name} says {stated.n} {look.stitch(stated.what, stated.n)}{side}, "
-        f"and works out at {have}."
-    )
+    message = f"{look.name} says {stated.n} {look.stitch(stated.what, stated.n)}{side}, and works out at {have}."
     left = sum(1 for _ in look.troubles("unworked")) and look.round.worked.unworked
     why = f"{some(left, 'stitch', 'stitches')} of the round below left unworked." if left else ""
-    finding = look.finding(CODE, SEVERITY, stated.span, message, why, lambda: _mends(look, wrong))
+    finding = look.finding(CODE, SEVERITY, stated.span, message, why, _mends(look, wrong))
     finding.most = 2
     yield finding
 

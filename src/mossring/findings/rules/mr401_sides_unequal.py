@@ -35,4 +35,4 @@ def check(look: Look) -> Iterator[Finding]:
         differ = ", ".join(str(sides[k - 1]) for k in odd)
         message = f"In {look.name.lower()} {which} {differ} stitches where the others have {usual}."
     why = "Sides are counted from corner to corner, beginning where the round begins."
-    yield look.finding(CODE, SEVERITY, (0, 0), message, why, lambda: number_edits(look))
+    yield look.finding(CODE, SEVERITY, (0, 0), message, why, number_edits(look))

@@ -38,4 +38,4 @@ def check(look: Look) -> Iterator[Finding]:
     else:
         return
     severity = SEVERITY if had else "hint"
-    yield look.finding(CODE, severity, (0, 0), message, why, lambda: number_edits(look) if had else [])
+    yield look.finding(CODE, severity, (0, 0), message, why, number_edits(look) if had else ())

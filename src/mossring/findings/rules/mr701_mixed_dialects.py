@@ -38,7 +38,7 @@ def check(look: Look) -> Iterator[Finding]:
         first.span,
         f"The text {read} in {mine.upper()} terms, but {first.why}.",
         "; ".join(e.why for e in (proof or against)[1:4]),
-        lambda: _restate(look, other, own) if draft.doc.terms else [],
+        _restate(look, other, own) if draft.doc.terms else (),
     )
     finding.round = number
     yield finding

@@ -1,0 +1,97 @@
+"""`./mossring bench`: how fast the core answers, as ratios in one run; nothing here passes or fails."""
+
+from __future__ import annotations
+
+import statistics
+import time
+from collections.abc import Callable
+
+from mossring.analysis import analyse
+from mossring.chart import draw
+from mossring.draft import forget
+from mossring.writing import write_sheet
+
+_CORNER = "(2 dc, ch 2, 2 dc) in corner"
+
+
+def solid(rounds: int, last: str = _CORNER) -> str:
+    """A solid square, each round on its own line; `last` is the corner of the last round."""
+    lines = ["Terms: US", "Shape: square", "Rnd 1: [3 dc in ring, ch 2] 4 times"]
+    lines += [f"Rnd {k}: [{_CORNER}, dc in each st to corner] around" for k in range(2, rounds)]
+    return "\n".join([*lines, f"Rnd {rounds}: [{last}, dc in each st to corner] around"])
+
+
+def granny(rounds: int) -> str:
+    lines = ["Terms: US", "Shape: square", "Rnd 1: [3 dc in ring, ch 2] 4 times"]
+    for k in range(2, rounds + 1):
+        side = "" if k == 2 else f", [3 dc in next ch-1 sp, ch 1] {k - 2} times"
+        lines.append(f"Rnd {k}: [(3 dc, ch 2, 3 dc) in corner, ch 1{side}] around")
+    return "\n".join(lines)
+
+
+def at_the_limits() -> str:
+    """200,000 characters of instructions, and a repeat that would pass 60,000 stitches."""
+    body = "[" * 39 + "dc in next st" + "] 9999 times" * 39
+    filler = "dc in next st, " * 13_000
+    return f"Shape: circle\nRnd 1: 12 dc in ring\nRnd 2: {body}\nRnd 3: {filler}"[:200_000]
+
+
+def whole_answer(text: str) -> int:
+    """All that the bench of the application asks for: findings, both sheets, the drawing."""
+    result = analyse(text)
+    write_sheet(result.draft, "us")
+    write_sheet(result.draft, "uk")
+    draw(result.draft)
+    return sum(r.worked.stitches for r in result.draft.rounds)
+
+
+def measure(run: Callable[[], object], times: int) -> float:
+    """The median of several runs, in milliseconds."""
+    taken = []
+    for _ in range(times):
+        begun = time.perf_counter()
+        run()
+        taken.append((time.perf_counter() - begun) * 1000)
+    return statistics.median(taken)
+
+
+def cold(text: str, times: int) -> float:
+    def run() -> None:
+        forget()
+        whole_answer(text)
+
+    return measure(run, times)
+
+
+def after_a_change(rounds: int, times: int) -> float:
+    """The last round's corner changes back and forth among texts not seen before."""
+    forget()
+    whole_answer(solid(rounds))
+    corners = iter([f"({a} dc, ch {c}, {a} dc) in corner" for a in (1, 2) for c in range(3, 60)])
+    return measure(lambda: whole_answer(solid(rounds, next(corners))), times)
+
+
+def run(quick: bool = False) -> int:
+    times = 3 if quick else 15
+    twelve, stitches = solid(10), whole_answer(solid(10))
+    base = cold(twelve, times)
+    changed = after_a_change(10, times)
+    print(f"solid square, 10 rounds, {stitches} stitches (findings, both sheets, drawing)")
+    print(f"  cold                          {base:8.1f} ms   1.00")
+    print(f"  after a change in the last    {changed:8.1f} ms   {changed / base:.2f} of cold")
+    print("linear in stitches (cold time per stitch, against the first)")
+    first = 0.0
+    for rounds in (8, 16, 32) if quick else (8, 16, 32, 64):
+        n = whole_answer(solid(rounds))
+        each = cold(solid(rounds), max(1, times // 5)) / n
+        first = first or each
+        print(f"  {rounds:3} rounds, {n:6} stitches      {each * 1000:8.1f} us   {each / first:.2f}")
+    forty = granny(40)
+    n = whole_answer(forty)
+    slow = cold(forty, max(1, times // 5))
+    print(
+        f"granny, 40 rounds, {n} stitches   {slow:8.1f} ms   {slow / n / (base / stitches):.2f} of the solid a stitch"
+    )
+    limits = cold(at_the_limits(), 1)
+    print(f"a text at the limits            {limits:8.1f} ms   {limits / base:.1f} of cold")
+    return 0
