@@ -64,11 +64,11 @@ def cold(text: str, times: int) -> float:
 
 
 def after_a_change(rounds: int, times: int) -> float:
-    """The last round's corner changes back and forth among texts not seen before."""
+    """The last round's words change, to ones not seen before; the fabric stays one that lies flat."""
     forget()
     whole_answer(solid(rounds))
-    corners = iter([f"({a} dc, ch {c}, {a} dc) in corner" for a in (1, 2) for c in range(3, 60)])
-    return measure(lambda: whole_answer(solid(rounds, next(corners))), times)
+    texts = iter([solid(rounds, " " * k + _CORNER) for k in range(1, times + 1)])
+    return measure(lambda: whole_answer(next(texts)), times)
 
 
 def run(quick: bool = False) -> int:

@@ -7,6 +7,7 @@ right side facing). Nothing is relaxed: a round that cups or ruffles is drawn at
 from __future__ import annotations
 
 from bisect import bisect_right
+from collections import Counter
 from dataclasses import dataclass
 from math import atan2, cos, hypot, pi, sin
 from typing import cast
@@ -86,7 +87,11 @@ def _lay(r: DraftRound, sides: int, tops: dict[int, Point], below: Laid | None, 
 
 
 def _foot_angle(m: Made, tops: dict[int, Point]) -> float | None:
-    found = [tops[f] for f in m.feet if f in tops]
+    feet = m.feet
+    if len(feet) == 1 and feet[0] in tops:
+        x, y = tops[feet[0]]
+        return atan2(y, x)
+    found = [tops[f] for f in feet if f in tops]
     if not found:
         return None
     return atan2(sum(p[1] for p in found), sum(p[0] for p in found))
@@ -160,33 +165,31 @@ def _paths(
 ) -> list[str]:
     """The symbol of each stitch, from its foot to its place."""
     n = len(made)
-    share: dict[tuple[int, ...], list[int]] = {}
-    for i, m in enumerate(made):
-        if m.kind != "ch":
-            share.setdefault(m.feet, []).append(i)
+    share = Counter(m.feet for m in made if m.kind != "ch")
+    seen: Counter[tuple[int, ...]] = Counter()
     out = []
     for i, m in enumerate(made):
         if m.kind == "ch":
             out.append(chain_marks(places[i - 1], places[i], places[(i + 1) % n], m.chains))
             continue
-        together = share[m.feet]
-        out.append(
-            symbol(
-                m.kind,
-                _foot(m, places[i], together.index(i) if len(together) < 40 else 0, len(together), tops, ring),
-                places[i],
-            )
-        )
+        foot = _foot(m, places[i], seen[m.feet], share[m.feet], tops, ring)
+        seen[m.feet] += 1
+        out.append(symbol(m.kind, foot, places[i]))
     return out
 
 
 def _foot(m: Made, top: Point, index: int, of: int, tops: dict[int, Point], ring: float) -> Point:
     """Where a stitch begins: on its foot, a little to its side of it when several share the place."""
-    if m.feet == (RING,) or not all(f in tops for f in m.feet):
+    feet = m.feet
+    if feet == (RING,) or any(f not in tops for f in feet):
         d = hypot(*top) or 1.0
         return (top[0] / d * ring, top[1] / d * ring)
-    x = sum(tops[f][0] for f in m.feet) / len(m.feet)
-    y = sum(tops[f][1] for f in m.feet) / len(m.feet)
+    x, y = tops[feet[0]]
+    if len(feet) > 1:
+        x = sum(tops[f][0] for f in feet) / len(feet)
+        y = sum(tops[f][1] for f in feet) / len(feet)
+    if of == 1:
+        return (x, y)
     d = hypot(x, y) or 1.0
-    aside = (index - (of - 1) / 2) * 0.18 if of < 40 else 0.0
+    aside = (index - (of - 1) / 2) * min(0.18, 0.9 / of)
     return (x - y / d * aside, y + x / d * aside)

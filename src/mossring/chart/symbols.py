@@ -13,39 +13,43 @@ from mossring.stitches import STITCHES
 SCALE = 10.0
 Point = tuple[float, float]
 _MOST_OVALS = 12
+_OVAL = "M%.1f %.1fC%.1f %.1f %.1f %.1f %.1f %.1fS%.1f %.1f %.1f %.1fS%.1f %.1f %.1f %.1fS%.1f %.1f %.1f %.1fZ"
+
+Mark = tuple[float, float, float]
+"""A point of a symbol: share of the stitch's length, stitch widths further along, stitch widths across."""
 
 
-def _at(p: Point) -> str:
-    return f"{p[0] * SCALE:.1f} {-p[1] * SCALE:.1f}"
+def _marks(kind: str) -> tuple[Mark, ...]:
+    """The symbol of a kind as pairs of points, a line between each pair."""
+    if kind == "sc":
+        return (0.5, -0.3, -0.3), (0.5, 0.3, 0.3), (0.5, -0.3, 0.3), (0.5, 0.3, -0.3)
+    low, high = 0.08, 0.92
+    out: list[Mark] = [(low, 0, 0), (high, 0, 0)]
+    if kind != "htr":
+        out += [(high, 0, -0.3), (high, 0, 0.3)]
+    for k in range(STITCHES[kind].yarn_overs - (kind == "hdc")):
+        at = high - (high - low) * (0.3 + 0.14 * k)
+        out += [(at, -0.12, -0.22), (at, 0.12, 0.22)]
+    return tuple(out)
+
+
+_MARKS = {kind: _marks(kind) for kind in STITCHES if kind not in ("ch", "slst")}
+_PATHS = {kind: "M%.1f %.1fL%.1f %.1f" * (len(marks) // 2) for kind, marks in _MARKS.items()}
 
 
 def symbol(kind: str, foot: Point, top: Point) -> str:
     """The path of one stitch from its foot to its top."""
-    dx, dy = top[0] - foot[0], top[1] - foot[1]
+    dx, dy = (top[0] - foot[0]) * SCALE, (foot[1] - top[1]) * SCALE
     length = hypot(dx, dy) or 1.0
-    ux, uy = dx / length, dy / length
-    px, py = -uy, ux
+    ux, uy = dx / length * SCALE, dy / length * SCALE
     if kind == "slst":
-        return _oval(top, (ux, uy), 0.14, 0.14)
-
-    def point(along: float, across: float) -> Point:
-        return (foot[0] + ux * along + px * across, foot[1] + uy * along + py * across)
-
-    if kind == "sc":
-        mid, arm = length * 0.5, min(0.3, length * 0.38)
-        return (
-            f"M{_at(point(mid - arm, -arm))}L{_at(point(mid + arm, arm))}"
-            f"M{_at(point(mid - arm, arm))}L{_at(point(mid + arm, -arm))}"
-        )
-    low, high = length * 0.08, length * 0.92
-    path = f"M{_at(point(low, 0))}L{_at(point(high, 0))}"
-    if kind != "htr":
-        path += f"M{_at(point(high, -0.3))}L{_at(point(high, 0.3))}"
-    slashes = max(0, STITCHES[kind].yarn_overs - (kind == "hdc"))
-    for k in range(slashes):
-        mid = high - (high - low) * (0.3 + 0.14 * k)
-        path += f"M{_at(point(mid - 0.12, -0.22))}L{_at(point(mid + 0.12, 0.22))}"
-    return path
+        return _oval(top, (1.0, 0.0), 0.14, 0.14)
+    fx, fy = foot[0] * SCALE, -foot[1] * SCALE
+    points: list[float] = []
+    for share, along, across in _MARKS[kind]:
+        points.append(fx + dx * share + ux * along - uy * across)
+        points.append(fy + dy * share + uy * along + ux * across)
+    return _PATHS[kind] % tuple(points)
 
 
 def chain_marks(before: Point, middle: Point, after: Point, chains: int) -> str:
@@ -71,10 +75,9 @@ def _oval(p: Point, along: Point, a: float, b: float) -> str:
     ux, uy = along
     k = 0.5523
 
-    def point(x: float, y: float) -> str:
-        return _at((p[0] + ux * x - uy * y, p[1] + uy * x + ux * y))
-
-    return (
-        f"M{point(a, 0)}C{point(a, b * k)} {point(a * k, b)} {point(0, b)}"
-        f"S{point(-a, b * k)} {point(-a, 0)}S{point(-a * k, -b)} {point(0, -b)}S{point(a, -b * k)} {point(a, 0)}Z"
-    )
+    corners = ((a, 0), (a, b * k), (a * k, b), (0, b), (-a, b * k), (-a, 0), (-a * k, -b), (0, -b), (a, -b * k), (a, 0))
+    points: list[float] = []
+    for x, y in corners:
+        points.append((p[0] + ux * x - uy * y) * SCALE)
+        points.append(-(p[1] + uy * x + ux * y) * SCALE)
+    return _OVAL % tuple(points)

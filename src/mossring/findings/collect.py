@@ -14,6 +14,8 @@ _TRIALS = 12_000
 """How many stitches are worked in search of mends: more would be felt while typing."""
 _TRIAL_COST = 300
 """What a trial costs in stitches however small the round is."""
+_LONG = 4000
+"""Characters of a round past which no mend is looked for: it isn't a round that somebody wrote."""
 _LEVEL = 5
 
 
@@ -142,7 +144,7 @@ class _Collector:
             self.broken = True
 
     def _try_fixes(self, f: Finding, index: int) -> None:
-        if f.propose is None:
+        if f.propose is None or len(self.draft.rounds[index].line.text) > _LONG:
             return
         r = self.draft.rounds[index]
         rest = [x for k, x in enumerate(self.draft.rounds) if x.line is r.line and k <= index]

@@ -35,7 +35,8 @@ Propose = Iterable[Fix]
 class Finding:
     """code: MR + three digits. round: as the designer numbered it (0: the file). start, end: in the whole text.
 
-    propose: candidates for `fixes`, best first, made only when asked for; the first `most` that come right when worked are offered.
+    propose: candidates for `fixes`, best first, made only when asked for; the first `most` that come right
+    when worked are offered.
     """
 
     code: str

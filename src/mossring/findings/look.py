@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from mossring.draft import Draft, DraftRound
 from mossring.findings.finding import Finding, Propose, Severity
@@ -19,6 +19,14 @@ class Look:
 
     draft: Draft
     index: int | None
+    _all: list[Trouble] = field(init=False)
+
+    def __post_init__(self) -> None:
+        if self.index is None:
+            self._all = self.draft.troubles
+        else:
+            r = self.round
+            self._all = [*r.tree.troubles, *r.troubles, *r.worked.troubles]
 
     @property
     def round(self) -> DraftRound:
@@ -31,12 +39,7 @@ class Look:
 
     def troubles(self, *kinds: str) -> Iterator[Trouble]:
         """Troubles of these kinds in the round: read first, then worked. The file's own for the file."""
-        if self.index is None:
-            yield from (t for t in self.draft.troubles if t.kind in kinds)
-            return
-        r = self.round
-        for source in (r.tree.troubles, r.troubles, r.worked.troubles):
-            yield from (t for t in source if t.kind in kinds)
+        return (t for t in self._all if t.kind in kinds) if self._all else iter(())
 
     @property
     def unread(self) -> bool:

@@ -53,7 +53,10 @@ class Edge:
         return stop
 
     def matches(self, u: int, target: Target) -> bool:
-        m = self.at(u)
+        return self.fits(self.made[u % len(self.made)], u, target)
+
+    def fits(self, m: Made, u: int, target: Target) -> bool:
+        """`matches`, for who has the stitch or space m at u in hand already."""
         kind = target.kind
         if kind == "st":
             return m.kind == target.stitch if target.stitch else m.counted

@@ -12,6 +12,9 @@ RING = 0
 """The number of the centre: what round 1 stands in."""
 
 
+_COUNTED = frozenset(k for k, s in STITCHES.items() if s.counted)
+
+
 class Made:
     """One stitch, or one space of chains, of the fabric.
 
@@ -22,6 +25,7 @@ class Made:
 
     __slots__ = (
         "chains",
+        "counted",
         "face",
         "feet",
         "kind",
@@ -46,16 +50,13 @@ class Made:
         self.sector = 0
         self.role = "side"
         self.start = False
+        self.counted = kind in _COUNTED
 
     @property
     def width(self) -> float:
         """Along the edge, in stitch widths; chains count at full length."""
         s = STITCHES[self.kind]
         return s.width * self.chains if self.kind == "ch" else s.width
-
-    @property
-    def counted(self) -> bool:
-        return STITCHES[self.kind].counted
 
     def __repr__(self) -> str:
         what = f"ch-{self.chains}" if self.kind == "ch" else self.kind
@@ -82,6 +83,7 @@ class WorkedRound:
     troubles: list[Trouble] = field(default_factory=list)
     corner_said: tuple[str, int] | None = None
     _tally: dict[str, int] | None = None
+    _sides: list[int] | None = None
 
     @property
     def stitches(self) -> int:
@@ -104,6 +106,11 @@ class WorkedRound:
 
     def per_side(self) -> list[int]:
         """Stitches from corner to corner, side by side from where the round begins; corner stitches in none."""
+        if self._sides is None:
+            self._sides = self._count_sides()
+        return self._sides
+
+    def _count_sides(self) -> list[int]:
         if not self.corners:
             return []
         n = len(self.made)
@@ -136,10 +143,7 @@ def same_fabric(a: Fabric, b: Fabric) -> bool:
     """Same kinds, same feet, same cyclic order, wherever each circle is cut, up to reflection of the whole."""
     if len(a.rounds) != len(b.rounds):
         return False
-    for mirrored in (False, True):
-        if _match(a, b, 0, {RING: RING}, mirrored):
-            return True
-    return False
+    return any(_match(a, b, 0, {RING: RING}, mirrored) for mirrored in (False, True))
 
 
 def _outward(r: WorkedRound, mirrored: bool) -> list[Made]:

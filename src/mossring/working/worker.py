@@ -49,8 +49,8 @@ class Budget:
     stitches: int = MAX_STITCHES
     steps: int = MAX_STEPS
 
-    def step(self, span: Span) -> None:
-        self.steps -= 1
+    def step(self, span: Span, n: int = 1) -> None:
+        self.steps -= n
         if self.steps < 0:
             raise OverLimitError("limit", span, limit=MAX_STEPS, n=MAX_STEPS, what="steps")
 
@@ -174,10 +174,7 @@ class Worker:
         chain = work.group[0]
         assert isinstance(chain, Chain)
         label = stands_for(chain, [*work.group[1:], *after], self.known)
-        if work.where.mode in ("same", "start"):
-            u = self.edge.here()
-        else:
-            u = self._find(work.where)
+        u = self.edge.here() if work.where.mode in ("same", "start") else self._find(work.where)
         if label.stitch is None:
             self.edge.last = u
             self.edge.pos = u
@@ -239,16 +236,18 @@ class Worker:
 
     def _each(self, node: Work) -> None:
         edge = self.edge
-        where = node.where
-        stop = self._until(where.until)
+        targets = node.where.targets
+        stop = self._until(node.where.until)
         u = edge.pos
+        n = len(edge.made)
         while u < stop:
-            self.budget.step(node.span)
-            if any(edge.matches(u, t) for t in where.targets):
+            m = edge.made[u % n]
+            if any(edge.fits(m, u, t) for t in targets):
+                edge.between = False
                 self._in_place(node.group, u, node.span)
-                if edge.first is not None:
-                    stop = min(stop, edge.end)
+                stop = min(stop, edge.end)
             u += 1
+        self.budget.step(node.span, max(1, u - edge.pos))
         edge.pos = max(edge.pos, u)
 
     def _until(self, until: Until | None) -> int:
@@ -265,9 +264,14 @@ class Worker:
     def _in_place(self, group: Sequence[Node], u: int, span: Span) -> None:
         edge = self.edge
         feet = edge.feet(u)
-        slips = all(isinstance(g, Make) and g.stitch == "slst" for g in group)
-        edge.work(u, SLIPPED if slips else WORKED)
-        self._group(group, feet, span)
+        alone = group[0] if len(group) == 1 else None
+        if isinstance(alone, Make):
+            edge.work(u, SLIPPED if alone.stitch == "slst" else WORKED)
+            for _ in range(alone.n):
+                self._make(alone.stitch, feet, span)
+        else:
+            edge.work(u)
+            self._group(group, feet, span)
         edge.between = False
 
     def _group(self, group: Sequence[Node], feet: tuple[int, ...], span: Span) -> None:

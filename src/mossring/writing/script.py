@@ -53,6 +53,10 @@ class Script:
     left: tuple[tuple[str, int], ...] = ()
 
 
+_NEXT = Place("st")
+"""The next stitch: by far the commonest place."""
+
+
 class _Walk:
     """The edge of the round below in working direction, the hook's place first."""
 
@@ -83,6 +87,8 @@ class _Walk:
         if self.ring:
             return Place("ring")
         n = len(self.edge)
+        if u == pos and not between and self.edge[u % n].kind != "ch":
+            return _NEXT
         passed = [self.edge[k % n] for k in range(pos, u)]
         if between:
             return self._gap(pos, u, passed)
@@ -160,12 +166,11 @@ def script_of(done: WorkedRound, below: WorkedRound | None, hook: int) -> Script
             u += n
         place = walk.phrase(pos, touched, u, gap)
         pos, touched = (u if gap else u + 1), walk.ring or gap or walk.edge[u % n].kind != "ch"
-        step = Step(items, place)
         last = steps[-1] if steps else None
-        if last and last.items == items and last.place == place and place.kind == "st" and not place.skips:
+        if last and place is _NEXT and last.place is _NEXT and last.items == items:
             steps[-1] = Step(items, place, last.count + 1)
         else:
-            steps.append(step)
+            steps.append(Step(items, place))
     whole = (
         len(steps) == 1
         and steps[0].place is not None
