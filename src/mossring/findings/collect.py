@@ -17,6 +17,8 @@ _TRIAL_COST = 300
 _LONG = 4000
 """Characters of a round past which no mend is looked for: it isn't a round that somebody wrote."""
 _LEVEL = 5
+_CAUSE = "MR206"
+"""Counting on over a corner upsets all that follows in the round, so it is told and not its consequences."""
 
 
 def find_all(draft: Draft) -> list[Finding]:
@@ -36,6 +38,9 @@ def _one_each(look: Look, found: list[Finding]) -> list[Finding]:
     by = {family: [f for f in found if f.family == family] for family in range(1, 9)}
     if look.unread:
         return by[1]
+    cause = [f for f in found if f.code == _CAUSE]
+    if cause:
+        return by[1] + by[7] + cause
     for family in (2, 3, 4):
         serious = [f for f in by[family] if f.severity == "stop"]
         if serious:
@@ -64,6 +69,8 @@ class _Collector:
 
     def run(self) -> list[Finding]:
         kept = raw(self.draft, None)
+        for f in kept:
+            f.fixes = [fix for fix in f.propose or () if self._mends_file(fix, f)][: f.most]
         for index, r in enumerate(self.draft.rounds):
             kept += self._round(index, r)
             if len(kept) > MOST_FINDINGS:
@@ -174,6 +181,10 @@ class _Collector:
         if fix.states:
             return None if any(g.code == f.code for g in raw(trial, index)) else fix
         return None if _serious(trial, index) else fix
+
+    def _mends_file(self, fix: Fix, f: Finding) -> bool:
+        trial = work_draft(apply(self.text, fix.edits))
+        return all(g.code != f.code for g in raw(trial, None))
 
     def _levels(self, fix: Fix, f: Finding, index: int, trial: Draft) -> Fix | None:
         """A mend of cupping or ruffling: flat from this round to the end, everything still worked."""

@@ -8,6 +8,7 @@ from collections.abc import Iterator, Sequence
 from mossring.findings.finding import Edit, Fix
 from mossring.findings.look import Look
 from mossring.notation.tree import Chain, Make, Node, Repeat, Span, Work
+from mossring.shape import growth_constant
 
 _STEPS = (1, -1, 2, -2, 3, -3)
 _MOST = 30
@@ -128,12 +129,13 @@ def _recount(text: str, at: int, make: Make, n: int) -> Edit:
 
 
 def ring_edits(look: Look) -> Iterator[Fix]:
-    """Round 1 of the motif with more or fewer stitches in the ring: what a circle's growth hangs on."""
+    """Round 1 with more or fewer stitches in the ring: what a circle's growth hangs on. The usual number first."""
     first = Look(look.draft, 0)
     line = first.round.line
+    usual = round(growth_constant(0) * first.round.entry.height)
     for start, end in list(_number_spans(line.text, first.round.tree.body))[:1]:
         now = int(line.text[start:end])
-        for step in (1, -1, 2, -2, 3, -3, 4, -4, 5, -5, 6, -6):
-            if now + step >= 3:
-                edit = Edit(line.at + start, line.at + end, str(now + step))
-                yield Fix(f"Begin with {now + step} in round {first.round.number}", (edit,))
+        for n in (usual, *(now + step for step in (1, -1, 2, -2, 3, -3, 4, -4, 5, -5, 6, -6))):
+            if n >= 3 and n != now:
+                edit = Edit(line.at + start, line.at + end, str(n))
+                yield Fix(f"Begin with {n} in round {first.round.number}", (edit,))

@@ -178,6 +178,11 @@ class Edge:
                 self.marks[k] = PASSED
                 self.other_kinds += 1
 
+    def note_before_first(self, u: int, target: Target) -> None:
+        """A round that begins at a named stitch passes those of other kinds before it as it does later ones."""
+        if target.kind == "st" and target.stitch is not None:
+            self.note_passed(self.pos, u, target)
+
     def turn(self) -> None:
         """The work is turned: the edge runs the other way from the same place."""
         n = len(self.made)

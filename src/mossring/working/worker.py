@@ -410,7 +410,9 @@ class Worker:
 
     def _arrive(self, u: int, target: Target) -> int:
         edge = self.edge
-        if edge.first is not None:
+        if edge.first is None:
+            edge.note_before_first(u, target)
+        else:
             edge.note_passed(edge.pos, u, target)
             if edge.crossed and not any(t.kind == "over the corner" for t in self.troubles):
                 self.troubles.append(Trouble("over the corner", (0, 0), {}))

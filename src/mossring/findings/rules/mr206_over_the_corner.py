@@ -22,5 +22,6 @@ def check(look: Look) -> Iterator[Finding]:
         have = f" A side of round {look.below.number} has {max(sides)}." if sides and look.below else ""
         message = f"{look.name} counts on over a corner into the next side."
         why = f"The count along the side is higher than the side.{have}"
-        yield look.finding(CODE, SEVERITY, t.span, message, why, number_edits(look))
+        stuck = any(True for _ in look.troubles("past the end", "no such place", "does not divide"))
+        yield look.finding(CODE, "stop" if stuck else SEVERITY, t.span, message, why, number_edits(look))
         return
