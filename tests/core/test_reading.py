@@ -1,0 +1,87 @@
+"""Whatever the hand, the same round: habits of writing that mean the same thing."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from mossring.analysis import analyse
+from mossring.draft import work_draft
+from mossring.notation import read_round, read_shape
+from mossring.working import same_fabric
+
+
+def groups() -> list[tuple[str, str, str, str]]:
+    out = []
+    text = (Path(__file__).parent / "same_meaning.txt").read_text()
+    for block in text.split("\n\n"):
+        lines = [x for x in block.splitlines() if x and not x.startswith("#")]
+        terms, _, ground = lines[0].partition(" | ")
+        out += [(terms, ground, lines[1], other) for other in lines[2:]]
+    return out
+
+
+def motif(terms: str, ground: str, line: str) -> str:
+    return f"Terms: {terms}\nShape: {'circle' if 'sc' in ground else 'square'}\nRnd 1: {ground}\nRnd 2: {line}\n"
+
+
+@pytest.mark.parametrize(("terms", "ground", "one", "other"), groups(), ids=lambda x: x[:50])
+def test_the_same_round_in_other_words(terms: str, ground: str, one: str, other: str) -> None:
+    a, b = work_draft(motif(terms, ground, one)), work_draft(motif(terms, ground, other))
+    assert same_fabric(a.fabric, b.fabric), [r.worked.tally() for r in (a.rounds[1], b.rounds[1])]
+    assert [f for f in analyse(motif(terms, ground, other)).findings if f.severity == "stop"] == []
+
+
+@pytest.mark.parametrize(
+    "head", ["Rnd 1:", "Round 1:", "R1:", "ROUND 1 -", "Rnd 1)", "Rnd. 1.", "rnd 1 (RS):", "R 1 :"]
+)
+def test_heads_of_rounds(head: str) -> None:
+    assert work_draft(f"{head} 12 dc in ring").rounds[0].worked.stitches == 12
+
+
+def test_a_round_over_several_lines() -> None:
+    text = "Shape: square\nRnd 1: [3 dc in ring,\n       ch 2] 4 times\nNote: that was it\n"
+    assert work_draft(text).rounds[0].worked.tally() == {"dc": 12, "ch-2": 4}
+
+
+@pytest.mark.parametrize(
+    ("words", "sides"), [("Square", 4), ("7-gon", 7), ("circle to hexagon", 6), ("half square", 1), ("blob", None)]
+)
+def test_shapes(words: str, sides: int | None) -> None:
+    shape = read_shape(words)
+    assert (shape.sides if shape else None) == sides
+
+
+def test_a_shape_that_is_not_said_is_found_from_the_corners() -> None:
+    body = "Rnd 1: [2 dc in ring, ch 2] 6 times\nRnds 2-3: [(dc, ch 2, dc) in corner, dc in each st to corner] around"
+    draft = work_draft(body)
+    assert (draft.shape.name, draft.said_shape) == ("hexagon", False)
+    assert work_draft("Rnd 1: 12 dc in ring\nRnd 2: 2 dc in each st around").shape.name == "circle"
+
+
+_WORDS = (
+    "dc sc tr ch 2 3 in next st sts corner each around [ ] ( ) * ; , rep from times sp ring join sl sk to as same ."
+)
+_texts = st.lists(st.sampled_from([*_WORDS.split(), "ch-2", "\nRnd 2:", "\nRnd 3:", "frob", "🧶"]), max_size=60).map(
+    " ".join
+)
+
+
+@given(_texts)
+@settings(max_examples=400, deadline=None)
+def test_no_text_of_the_trade_s_words_is_too_much(words: str) -> None:
+    """Reading, working, judging never raise, and every span lies inside the text."""
+    text = f"Shape: square\nRnd 1: {words}"
+    for f in analyse(text).findings:
+        assert 0 <= f.start <= f.end <= len(text) + 1
+    analyse(text, "uk")
+
+
+@given(st.text(max_size=300))
+@settings(max_examples=200, deadline=None)
+def test_no_text_at_all_is_too_much(text: str) -> None:
+    analyse(text)
+    read_round(text, "us")

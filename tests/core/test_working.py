@@ -1,0 +1,130 @@
+"""The hook on the edge: starts, joins, turns, corners, and one mistake told once."""
+
+from __future__ import annotations
+
+import pytest
+
+from mossring.analysis import analyse
+from mossring.draft import work_draft
+from mossring.working import same_fabric
+
+SQUARE = "Terms: US\nShape: square\nRnd 1: [3 dc in ring, ch 2] 4 times\n"
+
+
+def codes(text: str) -> list[tuple[str, int]]:
+    return [(f.code, f.round) for f in analyse(text).findings if f.severity != "hint"]
+
+
+def test_every_stitch_knows_where_it_belongs() -> None:
+    draft = work_draft(SQUARE + "Rnd 2: [(2 dc, ch 2, 2 dc) in corner, dc in each st to corner] around")
+    below, done = draft.rounds[0].worked, draft.rounds[1].worked
+    corners = [done.made[c] for c in done.corners]
+    assert {m.kind for m in corners} == {"ch"}
+    assert {m.role for m in corners} == {"corner"}
+    assert sorted({m.sector for m in done.made}) == [1, 2, 3, 4]
+    numbers = {m.number for m in below.made}
+    assert all(f in numbers for m in done.made for f in m.feet)
+    feet = [m.feet for m in done.made if m.kind == "dc"]
+    assert len(set(feet)) == 16  # four corner spaces and twelve stitches
+
+
+def test_a_split_corner_is_one_corner() -> None:
+    split = SQUARE + (
+        "Rnd 2: sl st in next 2 dc and in ch-2 sp, ch 3, 2 dc in same sp, *ch 1, (3 dc, ch 2, 3 dc) in next ch-2 sp; "
+        "rep from * 2 more times, ch 1, 3 dc in first ch-2 sp, ch 2, join with sl st in top of beg ch-3."
+    )
+    whole = SQUARE + "Rnd 2: [(3 dc, ch 2, 3 dc) in corner, ch 1] around"
+    assert same_fabric(work_draft(split).fabric, work_draft(whole).fabric)
+    assert codes(split) == []
+
+
+def test_a_single_crochet_that_closes_leaves_the_hook_in_the_corner() -> None:
+    text = SQUARE.replace(
+        "[3 dc in ring, ch 2] 4 times", "ch 3, 2 dc in ring, [ch 2, 3 dc in ring] 3 times, ch 1, sc in top of beg ch-3"
+    )
+    draft = work_draft(
+        text + "Rnd 2: ch 3, 2 dc in same sp, ch 1, [(3 dc, ch 2, 3 dc) in next ch-2 sp, ch 1] 3 times, "
+        "3 dc in same sp as beg ch-3, ch 2, join"
+    )
+    assert draft.rounds[0].worked.tally() == {"dc": 12, "ch-2": 4}
+    assert draft.rounds[1].worked.tally() == {"dc": 24, "ch-1": 4, "ch-2": 4}
+
+
+def test_a_turned_round_runs_the_other_way_round_the_same_places() -> None:
+    second = "Rnd 2: sc in next st, 2 sc in next st, [sc in next 2 sts] 4 times"
+    straight = f"Shape: circle\nRnd 1: [2 sc in ring, ch 1] 5 times\n{second}"
+    turned = straight.replace("5 times", "5 times, turn", 1)
+    a, b = work_draft(straight).rounds[1].worked, work_draft(turned).rounds[1].worked
+    assert not a.turned
+    assert b.turned
+    assert {m.face for m in b.made} == {"WS"}
+    assert a.stitches == b.stitches
+
+
+@pytest.mark.parametrize(
+    ("start", "stitches"),
+    [
+        ("ch 3, dc in next 11 sts, join with sl st in top of beg ch-3", 12),
+        ("ch 3 (counts as dc), dc in each st around, join", 12),
+        ("ch 2 (does not count), dc in each st around, join with sl st in first dc", 12),
+        ("ch 1, sc in each st around, join", 12),
+        ("ch 2, dc in each st around, join with sl st in first dc", 12),
+        ("standing dc in first st, dc in each rem st, join", 12),
+        ("ch 4 (counts as dc and ch 1), [dc in next st, ch 1] 11 times, join with sl st in 3rd ch of beg ch-4", 12),
+        ("ch 3, dc in same st, 2 dc in each st around, join with sl st in top of ch-3", 24),
+        ("sl st in next st, ch 3, dc in each st around, join", 12),
+    ],
+)
+def test_starts(start: str, stitches: int) -> None:
+    draft = work_draft(f"Terms: US\nShape: circle\nRnd 1: 12 dc in ring\nRnd 2: {start}")
+    done = draft.rounds[1].worked
+    assert done.stitches == stitches
+    assert done.unworked == 0
+    assert [t.kind for t in done.troubles] == []
+
+
+def test_what_was_said_to_hold_throughout_holds() -> None:
+    text = """Terms: US
+Shape: circle
+Rnd 1: ch 3 (does not count as a st here and throughout), 12 dc in ring, join
+Rnd 2: ch 3, 2 dc in each st around, join
+"""
+    assert [r.worked.stitches for r in work_draft(text).rounds] == [12, 24]
+
+
+def test_one_mistake_is_told_once_and_its_consequences_are_not() -> None:
+    text = SQUARE + (
+        "Rnd 2: [(2 dc, ch 2, 2 dc) in corner, dc in next 2 sts] around (28 dc)\n"
+        "Rnd 3: [(2 dc, ch 2, 2 dc) in corner, dc in next 7 sts] around (44 dc)\n"
+        "Rnd 4: [(2 dc, ch 2, 2 dc) in corner, dc in next 11 sts] around (60 dc)\n"
+    )
+    assert codes(text) == [("MR301", 2)]
+
+
+def test_two_mistakes_are_two_findings_though_one_follows_the_other() -> None:
+    text = SQUARE + (
+        "Rnd 2: [(2 dc, ch 2, 2 dc) in corner, dc in next 2 sts] around (28 dc)\n"
+        "Rnd 3: [(2 dc, ch 2, 2 dc) in corner, dc in next 7 sts] around (44 dc)\n"
+        "Rnd 4: [(2 dc, ch 2, 2 dc) in corner, dc in next 11 sts] around (62 dc)\n"
+    )
+    assert codes(text) == [("MR301", 2), ("MR301", 4)]
+
+
+def test_an_unreadable_word_does_not_blame_the_rounds_after_it() -> None:
+    text = SQUARE + (
+        "Rnd 2: [(2 dc, ch 2, 2 frobs) in corner, dc in next 3 sts] around (28 dc)\n"
+        "Rnd 3: [(2 dc, ch 2, 2 dc) in corner, dc in next 7 sts] around (44 dc)\n"
+    )
+    assert codes(text) == [("MR101", 2)]
+
+
+def test_results_do_not_depend_on_what_was_worked_before() -> None:
+    """The cache holds results and never decides them."""
+    from mossring.draft import forget
+
+    text = SQUARE + "Rnds 2-4: [(2 dc, ch 2, 2 dc) in corner, dc in each st to corner] around"
+    warm = work_draft(text)
+    forget()
+    cold = work_draft(text)
+    assert same_fabric(warm.fabric, cold.fabric)
+    assert [r.entry for r in warm.rounds] == [r.entry for r in cold.rounds]
