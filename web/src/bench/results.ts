@@ -36,7 +36,7 @@ class Result extends GutterMarker {
     const row = document.createElement("div");
     row.className = "moss-result";
     if (!last) return row;
-    row.title = this.rounds.map((r) => `${r.label}: ${r.counts}`).join("\n");
+    row.title = this.rounds.map(told).join("\n");
     const first = this.rounds[0];
     const several = this.rounds.length > 1 && first;
     row.append(
@@ -47,6 +47,12 @@ class Result extends GutterMarker {
     );
     return row;
   }
+}
+
+/** A round in full, for who rests the pointer on its results. */
+function told(r: Round): string {
+  const corner = r.corner_added === null ? "" : `; each corner adds ${signed(r.corner_added)} stitches`;
+  return `${r.label}: ${r.counts}${corner}. The edge grows by ${r.growth.toFixed(1)} stitch widths, flat wants ${r.needed.toFixed(1)}.`;
 }
 
 function cell(name: string, text: string): HTMLElement {
@@ -62,11 +68,11 @@ function sides(r: Round): string {
   return low === high ? `${low}` : `${low}–${high}`;
 }
 
-/** What each corner added, over what flat needs of it; for a circle, the whole round's. */
+/** What each corner added to the edge, over what flat needs of it; for a circle, the whole round's. */
 function corner(r: Round): string {
-  if (r.number === 1 && r.corner_added === null) return "";
+  if (r.verdict === "unknown") return "";
   const n = r.corners || 1;
-  const got = r.corner_added ?? r.growth;
+  const got = r.growth / n;
   return `${signed(got)} of ${(r.needed / n).toFixed(1).replace(/\.0$/, "")}`;
 }
 

@@ -1,0 +1,63 @@
+"""The pictures in docs/screenshots, from the demo on a running server: `python -m mossring_cli.house.pictures URL`."""
+
+from __future__ import annotations
+
+import sys
+
+from playwright.sync_api import Page, sync_playwright
+
+from mossring_cli.house.start import ROOT
+
+FOLDER = ROOT / "docs" / "screenshots"
+_ARGS = ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking"]
+
+
+def take(page: Page, name: str) -> None:
+    page.wait_for_load_state("networkidle")
+    page.screenshot(path=FOLDER / f"{name}.png")
+
+
+def bench(page: Page, title: str) -> None:
+    page.get_by_role("link", name=title).click()
+    page.locator(".moss-result").first.wait_for()
+
+
+def main() -> None:
+    url = sys.argv[1] if len(sys.argv) > 1 else "http://127.0.0.1:8017/"
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    with sync_playwright() as p:
+        browser = p.chromium.launch(executable_path="/usr/bin/chromium", args=_ARGS)
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.goto(url)
+        button = page.get_by_role("button", name="Step into the demo studio")
+        button.wait_for()
+        take(page, "door")
+        button.click()
+        page.get_by_role("heading", name="The shelf").wait_for()
+        take(page, "shelf")
+        page.get_by_role("button", name="New motif").click()
+        take(page, "new-motif")
+        page.keyboard.press("Escape")
+        bench(page, "Breakwater Panel")
+        page.locator(".cm-line", has_text="Rnd 4").click(position={"x": 25, "y": 18})
+        page.keyboard.press("Home")
+        for _ in range(len("Rnd 4 with B: [(3 t")):
+            page.keyboard.press("ArrowRight")
+        page.locator("[data-lit]").wait_for()
+        take(page, "bench")
+        page.get_by_role("link", name="Pattern").click()
+        page.get_by_role("article").first.wait_for()
+        take(page, "pattern")
+        page.goto(url)
+        bench(page, "Second Tenor Panel")
+        page.get_by_role("list", name="Findings").wait_for()
+        take(page, "bench-findings")
+        page.emulate_media(color_scheme="dark")
+        page.goto(url)
+        bench(page, "Starboard Pentagon")
+        take(page, "bench-dark")
+        browser.close()
+
+
+if __name__ == "__main__":
+    main()
