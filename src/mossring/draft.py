@@ -117,7 +117,7 @@ def read_cached(text: str, dialect: Dialect, names: frozenset[str]) -> RoundTree
 def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS) -> Draft:
     """Work a pattern's text. terms: read it in this dialect whatever it says. most: rounds to work. Never raises."""
     doc = read_document(text)
-    dialect = terms or doc.terms or likely_dialect(text)
+    dialect = terms or doc.terms or likely_dialect(doc.words())
     said = terms is not None or doc.terms is not None
     if doc.shape:
         return _work(doc, dialect, said, doc.shape, True, most)

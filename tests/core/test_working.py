@@ -7,6 +7,7 @@ import pytest
 from mossring.analysis import analyse
 from mossring.draft import work_draft
 from mossring.working import same_fabric
+from mossring.writing import as_text, write_sheet
 
 SQUARE = "Terms: US\nShape: square\nRnd 1: [3 dc in ring, ch 2] 4 times\n"
 
@@ -128,3 +129,23 @@ def test_results_do_not_depend_on_what_was_worked_before() -> None:
     cold = work_draft(text)
     assert same_fabric(warm.fabric, cold.fabric)
     assert [r.entry for r in warm.rounds] == [r.entry for r in cold.rounds]
+
+
+def test_a_net_of_loops_held_by_slip_stitches() -> None:
+    """The first loop hangs in the join, which holds the last one too."""
+    text = """Terms: US
+Shape: circle
+Rnd 1: 12 sc in ring
+Rnd 2: ch 3, sk next st, sl st in next st, [ch 3, sk next st, sl st in next st] 4 times, ch 3, sk next st, join
+Rnd 3: sl st in next ch-3 sp, ch 1, 4 sc in same sp, 4 sc in each ch-3 sp around, join
+"""
+    draft = work_draft(text)
+    assert draft.rounds[1].worked.tally() == {"ch-3": 6, "slst": 6}
+    assert draft.rounds[2].worked.stitches == 24
+    written = as_text(write_sheet(draft, "uk"))
+    assert same_fabric(work_draft(written).fabric, draft.fabric)
+
+
+def test_titles_and_notes_are_no_evidence_of_a_dialect() -> None:
+    text = "Motif: An hdc octagon in US style\nTerms: UK\nShape: circle\nNote: gauge is not sc\nRnd 1: 6 dc in ring\n"
+    assert codes(text) == []

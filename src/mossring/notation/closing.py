@@ -186,6 +186,8 @@ def _into(c: Cursor) -> tuple[str, int | None, int | None]:
     c.i = save
     if c.accept("first", "1st", "standing"):
         c.accept("standing", "chainless")
+        if c.accept_phrase("sl", "st") or c.accept("ss"):
+            return ("stitch", None, None)
         n = c.number()
         if c.accept("ch", "chain"):
             m = c.number()

@@ -24,6 +24,8 @@ _ROUND = re.compile(
     re.IGNORECASE,
 )
 _HEADER = re.compile(r"^(?P<key>[A-Za-z][A-Za-z0-9 /'-]{0,30}?)[ \t]*:[ \t]*(?P<value>.*?)[ \t]*$")
+_TELLING = frozenset({"begin", "gauge", "tension", "abbreviations", "stitches", "special stitches"})
+"""Header keys whose line is evidence of a dialect."""
 _POLYGONS = {
     "triangle": 3,
     "square": 4,
@@ -95,6 +97,15 @@ class Document:
     notes: list[Line] = field(default_factory=list)
     troubles: list[Trouble] = field(default_factory=list)
     rows: bool = False
+    telling: list[Span] = field(default_factory=list)
+
+    def words(self) -> str:
+        """The text with all but its instructions blanked out: titles, yarns and notes speak for no dialect."""
+        keep = [(r.at, r.at + len(r.text)) for r in self.rounds] + self.telling
+        out = [" "] * len(self.text)
+        for a, b in keep:
+            out[a:b] = self.text[a:b]
+        return "".join(out)
 
     def value(self, key: str) -> str:
         """A header value by its key (case-blind), or ''."""
@@ -188,6 +199,8 @@ def _round(doc: Document, m: re.Match[str], line: str, at: int) -> None:
 def _header(doc: Document, key: str, value: str, span: Span) -> None:
     k = key.lower().strip()
     doc.header.append((key, value))
+    if k in _TELLING:
+        doc.telling.append(span)
     if k == "motif":
         doc.title = value
     elif k == "terms":

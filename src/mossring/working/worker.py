@@ -24,7 +24,7 @@ from mossring.notation.tree import (
 )
 from mossring.working.edge import SKIPPED, SLIPPED, WORKED, Edge
 from mossring.working.fabric import RING, Made
-from mossring.working.starting import first_place, stands_for
+from mossring.working.starting import first_place, makes, stands_for
 
 MAX_STITCHES = 60_000
 """A square of 120 solid rounds holds about 58,000 stitches; nobody counts past that by hand."""
@@ -81,6 +81,7 @@ class Worker:
         self.turn_after = False
         self.corner_said: tuple[str, int] | None = None
         self.written = False
+        self.loop_from: tuple[int, ...] = ()
 
     # ---- the round ------------------------------------------------------------------------
 
@@ -96,7 +97,12 @@ class Worker:
 
     def _go(self, body: Sequence[Node], written: bool) -> None:
         if written:
-            body = self._open(list(body))
+            try:
+                body = self._open(list(body))
+            except OverLimitError:
+                raise
+            except UnworkableError as e:  # a start that can't be made: work what is left without it
+                self.troubles.append(e.trouble)
         elif not self.edge.ring:
             self._find_start(body)
         for node in body:
@@ -138,13 +144,22 @@ class Worker:
                 moves, i = [], 0
         for move in moves:
             self._slip_to(move) if _slips(move) else self._node(move)
-        if isinstance(chain, Chain):
+        if isinstance(chain, Chain) and not _loop(chain, body[i + 1 :]):
             self._start_chain(chain, body[i + 1 :])
             return body[i + 1 :]
         if opens_group and isinstance(group, Work):
             self._start_group(group, body[i + 1 :])
             return body[i + 1 :]
+        first = next(_flat(body[i:]), None)
+        if isinstance(first, Chain) and not self.edge.ring:
+            self._hang_loop()
         return body[i:]
+
+    def _hang_loop(self) -> None:
+        """A round that begins with a loop of chains hangs it in the hook's own place, where the join will be."""
+        edge = self.edge
+        self.loop_from = edge.feet(edge.here())
+        edge.work(edge.last, SLIPPED)
 
     def _slip_to(self, node: Node) -> None:
         """Slip stitches along the edge: the hook moves, nothing is made."""
@@ -338,6 +353,8 @@ class Worker:
         if node.stitch is None:
             self.closed = False
             return
+        if self.loop_from and self.chain:
+            self._make(node.stitch, self.loop_from, node.span)
         if node.space:
             said = node.space if node.space > self.chain or not self.chain else node.space + self.chain
             self.chain = max(said, self.chain + 1)
@@ -506,6 +523,12 @@ class Worker:
                         "does not divide", node.span, passes=passes, left=left, inner=e.trouble.span
                     ) from e
                 raise
+
+
+def _loop(chain: Chain, after: Sequence[Node]) -> bool:
+    """Whether a chain at the head of a round is a loop that a slip stitch holds, and no start."""
+    held = next((m.stitch for m in makes(after)), None)
+    return chain.label is None and chain.n > 1 and held == "slst"
 
 
 def _flat(body: Sequence[Node]) -> Iterator[Node]:

@@ -158,8 +158,10 @@ class Phrases:
 
     def round(self, script: Script, style: Style, done: WorkedRound, turn: bool) -> str:
         """A whole round without its count."""
-        opening, top, steps = self.opening(script, style)
-        parts = [self.reach(script) + opening]
+        parts, top, steps = [], f"first {self.word('slst')}", list(script.steps)
+        if script.first:
+            opening, top, steps = self.opening(script, style)
+            parts.append(self.reach(script) + opening)
         if script.all_around and steps:
             self._use("st")
             parts.append(f"{self.run(steps[0].items[0])} in each st around")

@@ -38,7 +38,7 @@ class Step:
 
 @dataclass(frozen=True, slots=True)
 class Script:
-    """A round to be written. reach: slip stitches to the start. first: the items of the first place.
+    """A round to be written. reach: slip stitches to the start. first: the items of the first place (none: no start).
 
     all_around: the rest is one run through every stitch. start: number of the first stitch.
     left: what is to be skipped at the end, as in Place.
@@ -151,17 +151,28 @@ def script_of(done: WorkedRound, below: WorkedRound | None, hook: int) -> Script
     groups = _groups(order)
     first_items, first_feet = groups[0]
     u0, gap = walk.place(first_feet)
-    at_gap = gap
-    reach = _reach(walk, u0, gap)
-    pos = u0 if gap else u0 + 1
-    touched = walk.ring or gap or walk.edge[u0].kind != "ch"
+    opens = first_items[0][0] != "slst"  # slip stitches need no start: they are steps like all others
+    reach = _reach(walk, u0, gap) if opens else ()
+    pos = (u0 if gap else u0 + 1) if opens else 0
+    touched = opens and (walk.ring or gap or walk.edge[u0].kind != "ch")
+    steps, pos, touched = _steps(walk, groups[1:] if opens else groups, pos, touched)
+    first_place = Place("ring") if walk.ring else _named(walk, u0, gap)
+    left = () if walk.ring else _left(walk, pos, touched, u0, bool(reach) and not gap)
+    whole = _is_whole(walk, steps, 1 if opens else 0)
+    return Script(reach, first_items if opens else (), first_place, tuple(steps), order[0].number, whole, left)
+
+
+def _steps(
+    walk: _Walk, groups: Sequence[tuple[tuple[Item, ...], tuple[int, ...]]], pos: int, touched: bool
+) -> tuple[list[Step], int, bool]:
+    """The groups as steps from place `pos` on; also the place after the last, and whether it is amid a run."""
     steps: list[Step] = []
-    for items, feet in groups[1:]:
+    n = max(1, len(walk.edge))
+    for items, feet in groups:
         if not feet:
             steps.append(Step((), chains=items[0][1]))
             continue
         u, gap = walk.place(feet)
-        n = max(1, len(walk.edge))
         if not walk.ring and u < pos:
             u += n
         place = walk.phrase(pos, touched, u, gap)
@@ -171,18 +182,14 @@ def script_of(done: WorkedRound, below: WorkedRound | None, hook: int) -> Script
             steps[-1] = Step(items, place, last.count + 1)
         else:
             steps.append(Step(items, place))
-    whole = (
-        len(steps) == 1
-        and steps[0].place is not None
-        and steps[0].place.kind == "st"
-        and len(steps[0].items) == 1
-        and not steps[0].place.skips
-        and steps[0].count == sum(1 for m in walk.edge if m.counted) - 1
-        and not walk.corners
-    )
-    first_place = Place("ring") if walk.ring else _named(walk, u0, gap=len(first_feet) == 2)
-    left = () if walk.ring else _left(walk, pos, touched, u0, bool(reach) and not at_gap)
-    return Script(reach, first_items, first_place, tuple(steps), order[0].number, whole, left)
+    return steps, pos, touched
+
+
+def _is_whole(walk: _Walk, steps: Sequence[Step], begun: int) -> bool:
+    """Whether the steps are one run through every stitch that is left (`in each st around`)."""
+    if len(steps) != 1 or steps[0].place is not _NEXT or len(steps[0].items) != 1 or walk.corners:
+        return False
+    return steps[0].count == sum(1 for m in walk.edge if m.counted) - begun
 
 
 def _left(walk: _Walk, pos: int, touched: bool, u0: int, reached: bool) -> tuple[tuple[str, int], ...]:
@@ -211,13 +218,13 @@ def _from_start(done: WorkedRound, walk: _Walk) -> list[Made]:
     n = len(made)
     firsts = [i for i in range(n) if made[i].counted and _opens(made, i)]
     if not firsts:
-        firsts = [i for i in range(n) if made[i].counted][:1]
+        firsts = [i for i in range(n) if made[i].counted][:1] or [i for i in range(n) if made[i].kind != "ch"]
     if not firsts:
         return []
     start = firsts[0]
     if not walk.ring:
         own = walk.place(made[start].feet)
-        if own[0] > MOST_SLIPS or own[1]:
+        if own[0] > MOST_SLIPS or own[1] or made[start].kind == "slst":
             start = min(firsts, key=lambda i: _distance(walk, made[i].feet))
     return made[start:] + made[:start]
 

@@ -22,7 +22,7 @@ def check(look: Look) -> Iterator[Finding]:
         return
     draft = look.draft
     mine, other = draft.dialect, "uk" if draft.dialect == "us" else "us"
-    found = evidence(draft.doc.text)
+    found = evidence(draft.doc.words())
     against = [e for e in found if e.dialect == other]
     proof = [e for e in against if e.weight == 3]
     habits = sum(e.weight for e in against)
