@@ -89,12 +89,12 @@ class _Walk:
         n = len(self.edge)
         if u == pos and not between and self.edge[u % n].kind != "ch":
             return _NEXT
-        passed = [self.edge[k % n] for k in range(pos, u)]
+        passed = [m for k in range(pos, u) if _seen(m := self.edge[k % n])]
         if between:
             return self._gap(pos, u, passed)
         target = self.edge[u % n]
         if target.kind != "ch":
-            skips = _skips_to_stitch(passed, [k % n in self.corners for k in range(pos, u)])
+            skips = _skips_to_stitch(passed, [self.at[m.number] in self.corners for m in passed])
             return Place("st", 0, skips)
         return Place("sp", target.chains, _skips_to_space(passed, touched))
 
@@ -109,6 +109,11 @@ class _Walk:
         n = len(self.edge)
         a, b = self.edge[(k - 1) % n], self.edge[k % n]
         return a.kind != "ch" and b.kind != "ch" and a.feet != b.feet
+
+
+def _seen(m: Made) -> bool:
+    """Slip stitches are no stitches to count along: they are passed without a word."""
+    return m.counted or m.kind == "ch"
 
 
 def _skips_to_stitch(passed: list[Made], corner: list[bool]) -> tuple[tuple[str, int], ...]:
@@ -196,7 +201,7 @@ def _left(walk: _Walk, pos: int, touched: bool, u0: int, reached: bool) -> tuple
     """What lies between the last place and the first and needs a word: parts of runs, and spaces."""
     n = len(walk.edge)
     slipped = range(n + 1, n + u0 + 1) if reached else range(0)
-    rest = [walk.edge[k % n] for k in range(pos, u0 + n) if k not in slipped]
+    rest = [m for k in range(pos, u0 + n) if k not in slipped and _seen(m := walk.edge[k % n])]
     if not rest:
         return ()
     amid = (touched and rest[0].kind != "ch") or (walk.edge[u0].kind != "ch" and rest[-1].kind != "ch")
@@ -282,7 +287,7 @@ def _reach(walk: _Walk, u: int, gap: bool) -> tuple[Place, ...]:
     for k in range(1, u + (0 if gap else 1)):
         m = walk.edge[k]
         if m.kind != "ch":
-            stitches += 1
+            stitches += m.counted
             continue
         if k < u:
             continue
