@@ -11,12 +11,12 @@ from mossring.chart import draw
 from mossring.draft import forget
 from mossring.writing import write_sheet
 
-_CORNER = "(2 dc, ch 2, 2 dc) in corner"
+_CORNER = "(dc, ch 2, dc) in corner"
 
 
-def solid(rounds: int, last: str = _CORNER) -> str:
-    """A solid square, each round on its own line; `last` is the corner of the last round."""
-    lines = ["Terms: US", "Shape: square", "Rnd 1: [3 dc in ring, ch 2] 4 times"]
+def hexagon(rounds: int, last: str = _CORNER) -> str:
+    """A solid hexagon, 12 stitches more each round, a line each; `last` is the corner of the last round."""
+    lines = ["Terms: US", "Shape: hexagon", "Rnd 1: [2 dc in ring, ch 2] 6 times"]
     lines += [f"Rnd {k}: [{_CORNER}, dc in each st to corner] around" for k in range(2, rounds)]
     return "\n".join([*lines, f"Rnd {rounds}: [{last}, dc in each st to corner] around"])
 
@@ -69,25 +69,25 @@ def cold(text: str, times: int, answer: Answer = whole_answer) -> float:
 def after_a_change(rounds: int, times: int, answer: Answer = whole_answer) -> float:
     """The last round's words change, to ones not seen before; the fabric stays one that lies flat."""
     forget()
-    answer(solid(rounds))
-    texts = iter([solid(rounds, " " * k + _CORNER) for k in range(1, times + 1)])
+    answer(hexagon(rounds))
+    texts = iter([hexagon(rounds, " " * k + _CORNER) for k in range(1, times + 1)])
     return measure(lambda: answer(next(texts)), times)
 
 
 def run(quick: bool = False) -> int:
     times = 3 if quick else 15
-    ten, stitches = solid(10), whole_answer(solid(10))
-    base = cold(ten, times, analyse)
-    print(f"solid square, 10 rounds, {stitches} stitches")
+    twelve, stitches = hexagon(12), whole_answer(hexagon(12))
+    base = cold(twelve, times, analyse)
+    print(f"solid hexagon, 12 rounds, {stitches} stitches")
     for name, answer in (("worked and judged", analyse), ("and written, twice, and drawn", whole_answer)):
-        first, changed = cold(ten, times, answer), after_a_change(10, times, answer)
+        first, changed = cold(twelve, times, answer), after_a_change(12, times, answer)
         print(f"  {name:30} cold {first:7.1f} ms   {first / base:.2f}")
         print(f"  {'':30} last round changed {changed:7.1f} ms   {changed / base:.2f}")
     print("linear in stitches (cold time per stitch, against the first)")
     each_first = 0.0
     for rounds in (8, 16, 32) if quick else (8, 16, 32, 64):
-        n = whole_answer(solid(rounds))
-        each = cold(solid(rounds), max(1, times // 5)) / n
+        n = whole_answer(hexagon(rounds))
+        each = cold(hexagon(rounds), max(1, times // 5)) / n
         each_first = each_first or each
         print(f"  {rounds:3} rounds, {n:6} stitches      {each * 1000:8.1f} us   {each / each_first:.2f}")
     forty = granny(40)

@@ -13,6 +13,7 @@ from core.motifs import granny, solid
 from mossring.analysis import analyse
 from mossring.draft import Draft, work_draft
 from mossring.shape import growth_constant
+from mossring.shape.hooks import hook_mm, hook_name
 from mossring.stitches import STITCHES, term
 from mossring.working import RING
 
@@ -86,6 +87,30 @@ def test_yarn_overs_before_insertion() -> None:
         "tr": 2,
         "dtr": 3,
     }
+
+
+# Craft Yarn Council, hook sizes (values from memory); the old UK numbers: common practice, no source.
+HOOKS = [
+    (2.25, "B-1", "13"),
+    (3.5, "E-4", "9"),
+    (4.0, "G-6", "8"),
+    (5.0, "H-8", "6"),
+    (6.0, "J-10", "4"),
+    (8.0, "L-11", "0"),
+]
+
+
+@pytest.mark.parametrize(("mm", "us", "uk"), HOOKS)
+def test_hook_sizes(mm: float, us: str, uk: str) -> None:
+    assert hook_name(mm, uk=False) == f"{mm:g} mm (US {us})"
+    assert hook_name(mm, uk=True) == f"{mm:g} mm (UK {uk})"
+    for words in (f"{mm:g} mm", f"US {us}", us, f"UK {uk}", hook_name(mm, uk=True)):
+        assert hook_mm(words) == mm, words
+
+
+@pytest.mark.parametrize("words", ["", "a hook", "900 mm", "UK 77"])
+def test_hooks_that_no_table_has(words: str) -> None:
+    assert hook_mm(words) is None
 
 
 # ---- what the trade counts on (common practice, no source) ---------------------------------------

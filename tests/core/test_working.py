@@ -146,6 +146,16 @@ Rnd 3: sl st in next ch-3 sp, ch 1, 4 sc in same sp, 4 sc in each ch-3 sp around
     assert same_fabric(work_draft(written).fabric, draft.fabric)
 
 
+def test_all_of_round_1_in_one_chain() -> None:
+    text = "Terms: UK\nShape: square\nBegin: ch 2\nRnd 1: [2 dc in 2nd ch from hook, ch 2] 4 times\n"
+    draft = work_draft(text)
+    assert draft.rounds[0].worked.tally() == {"sc": 8, "ch-2": 4}
+    out = as_text(write_sheet(draft, "us"))
+    assert "Begin: ch 2\n" in out
+    assert "in ring" not in out
+    assert same_fabric(work_draft(out).fabric, draft.fabric)
+
+
 def test_titles_and_notes_are_no_evidence_of_a_dialect() -> None:
     text = "Motif: An hdc octagon in US style\nTerms: UK\nShape: circle\nNote: gauge is not sc\nRnd 1: 6 dc in ring\n"
     assert codes(text) == []

@@ -6,6 +6,7 @@ import re
 from dataclasses import dataclass
 
 from mossring.notation.document import Document
+from mossring.shape.hooks import hook_mm
 from mossring.stitches.table import STITCHES
 from mossring.stitches.terms import Dialect, spellings
 
@@ -44,6 +45,5 @@ def read_gauge(doc: Document, dialect: Dialect) -> Gauge:
         if n > 0 and rounds > 0 and length > 0 and STITCHES[key].height > 0:
             width = length / n
             return Gauge(width, (length / rounds / width) / STITCHES[key].height, True)
-    hook = re.search(r"(\d+(?:\.\d+)?)\s*mm", doc.value("Hook"))
-    mm = float(hook[1]) if hook else DEFAULT_HOOK_MM
-    return Gauge(DEFAULT_WIDTH_MM * mm / DEFAULT_HOOK_MM if 0.5 <= mm <= 30 else DEFAULT_WIDTH_MM)
+    mm = hook_mm(doc.value("Hook")) or DEFAULT_HOOK_MM
+    return Gauge(DEFAULT_WIDTH_MM * mm / DEFAULT_HOOK_MM)

@@ -7,6 +7,7 @@ from typing import cast
 
 from mossring.draft import Draft, DraftRound
 from mossring.notation.document import Begin
+from mossring.shape.hooks import hook_mm, hook_name
 from mossring.stitches.terms import Dialect, term
 from mossring.styles import DEFAULT, Style
 from mossring.working import WorkedRound
@@ -59,7 +60,7 @@ def write_sheet(draft: Draft, dialect: Dialect, style: Style = DEFAULT) -> Sheet
     title = draft.doc.title or "Untitled motif"
     sheet = Sheet(title, dialect, draft.shape.name, begin_words(begin, phrases))
     sheet.cannot = [f"“{c}” can't be written yet: the round keeps the usual way." for c in style.cannot]
-    sheet.materials = _materials(draft)
+    sheet.materials = _materials(draft, dialect)
     notes = _notes_by_round(draft)
     sheet.opening_notes = list(notes.get(-1, ()))
     scripts = draft_scripts(draft)
@@ -72,7 +73,7 @@ def write_sheet(draft: Draft, dialect: Dialect, style: Style = DEFAULT) -> Sheet
         turn = after is not None and after.turned != r.worked.turned
         text, counts = _in_words(r, script, style, turn, phrases)
         if begin.kind == "one chain" and i == 0:
-            text = text.replace(" in ring", " in 2nd ch from hook", 1)
+            text = text.replace(" in ring", " in 2nd ch from hook")
         label = f"{r.line.word} {r.number}"
         if r.worked.yarn != yarn:
             yarn = r.worked.yarn
@@ -125,9 +126,17 @@ def begin_words(begin: Begin, phrases: Phrases) -> str:
     return phrases.chain(max(2, begin.chains)) if begin.kind == "one chain" else "magic ring"
 
 
-def _materials(draft: Draft) -> list[tuple[str, str]]:
+def _materials(draft: Draft, dialect: Dialect) -> list[tuple[str, str]]:
+    """Yarns, hook, gauge and whatever else the header says, the hook with its name in the dialect's country."""
     skip = {"motif", "terms", "shape", "begin", "style", "abbreviations", "worked", "corner"}
-    return [(k, v) for k, v in draft.doc.header if k.lower() not in skip]
+    out = []
+    for key, value in draft.doc.header:
+        mm = hook_mm(value) if key.lower() == "hook" else None
+        if mm is not None:
+            value = hook_name(mm, uk=dialect == "uk")
+        if key.lower() not in skip:
+            out.append((key, value))
+    return out
 
 
 def _notes_by_round(draft: Draft) -> dict[int, list[str]]:

@@ -126,6 +126,7 @@ function Work({ motif }: { motif: Motif }) {
       <main className="grid min-h-0 flex-1 lg:grid-cols-[minmax(0,1fr)_25.5rem] lg:grid-rows-[minmax(0,1fr)]">
         <section
           aria-label="Draft"
+          data-answered={answer.about.length}
           className="flex h-[62vh] min-h-[20rem] min-w-0 flex-col border-r border-line bg-leaf lg:h-auto lg:min-h-0"
         >
           <div className="flex items-end border-b border-line text-sm text-quiet" aria-hidden="true">

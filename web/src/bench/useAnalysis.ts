@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { type Analysis, asked, client, ServerError } from "../api/client";
 import { inUnits } from "./offsets";
 
-const PAUSE = 90;
+const PAUSE = 60;
 const SLOW = 400;
 const AGAIN = 3000;
 
