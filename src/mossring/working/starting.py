@@ -69,3 +69,12 @@ def _replacing(n: int, following: str | None) -> str:
     if following and n in STITCHES[following].chains:
         return following
     return _BY_HEIGHT.get(n, "dc" if n > 2 else "hdc")
+
+
+def flat(body: Sequence[Node]) -> Iterator[Node]:
+    """The nodes in order, repeats opened."""
+    for node in body:
+        if isinstance(node, Repeat):
+            yield from flat(node.body)
+        else:
+            yield node

@@ -7,10 +7,11 @@ from dataclasses import dataclass
 
 from mossring.notation.document import Begin
 from mossring.notation.tree import Label, Node, RoundTree, Trouble
+from mossring.working.budget import MAX_STITCHES, Budget
 from mossring.working.corners import find_corners
 from mossring.working.edge import Edge
 from mossring.working.fabric import RING, Made, WorkedRound
-from mossring.working.worker import MAX_STITCHES, Budget, Worker
+from mossring.working.worker import Worker
 
 
 @dataclass(frozen=True, slots=True)

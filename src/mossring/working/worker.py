@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from collections.abc import Sequence
 
 from mossring.notation.tree import (
     Act,
@@ -22,42 +21,11 @@ from mossring.notation.tree import (
     Where,
     Work,
 )
+from mossring.working.budget import MAX_STITCHES, Budget, OverLimitError, UnworkableError
 from mossring.working.edge import SKIPPED, SLIPPED, WORKED, Edge
 from mossring.working.fabric import RING, Made
-from mossring.working.starting import first_place, makes, stands_for
-
-MAX_STITCHES = 60_000
-"""A square of 120 solid rounds holds about 58,000 stitches; nobody counts past that by hand."""
-MAX_STEPS = 400_000
-"""Instructions carried out in a motif: past this a repeat goes round without working anything."""
-
-
-class UnworkableError(Exception):
-    def __init__(self, kind: str, span: Span, **data: object) -> None:
-        super().__init__(kind)
-        self.trouble = Trouble(kind, span, data)
-
-
-class OverLimitError(UnworkableError):
-    """The motif is too large to go on with."""
-
-
-@dataclass(slots=True)
-class Budget:
-    """What is left of the limits, shared by all rounds of a motif."""
-
-    stitches: int = MAX_STITCHES
-    steps: int = MAX_STEPS
-
-    def step(self, span: Span, n: int = 1) -> None:
-        self.steps -= n
-        if self.steps < 0:
-            raise OverLimitError("limit", span, limit=MAX_STEPS, n=MAX_STEPS, what="steps")
-
-    def stitch(self, span: Span) -> None:
-        self.stitches -= 1
-        if self.stitches < 0:
-            raise OverLimitError("limit", span, limit=MAX_STITCHES, n=MAX_STITCHES, what="stitches")
+from mossring.working.opening import find_start, open_round
+from mossring.working.starting import first_place, flat
 
 
 class Worker:
@@ -98,122 +66,29 @@ class Worker:
     def _go(self, body: Sequence[Node], written: bool) -> None:
         if written:
             try:
-                body = self._open(list(body))
+                body = open_round(self, list(body))
             except OverLimitError:
                 raise
             except UnworkableError as e:  # a start that can't be made: work what is left without it
                 self.troubles.append(e.trouble)
         elif not self.edge.ring:
-            self._find_start(body)
+            find_start(self, body)
         for node in body:
             try:
-                self._node(node)
+                self.node(node)
             except OverLimitError:
                 raise
             except UnworkableError as e:
                 self.troubles.append(e.trouble)
 
-    def _find_start(self, body: Sequence[Node]) -> None:
-        """Fabric form: at a corner if the first place is one, after a corner if the round runs `to corner`."""
-        where = first_place(body)
-        corner = where is not None and where.targets and where.targets[0].kind == "corner"
-        to_corner = (
-            where is not None
-            and where.mode == "each"
-            and where.until is not None
-            and where.until.target is not None
-            and where.until.target.kind == "corner"
-        )
-        if to_corner and not corner:
-            self.edge.go_after_corner()
-
-    def _open(self, body: list[Node]) -> list[Node]:
-        """Written form: slip stitches that only move, then the starting chain. Returns what is left to do."""
-        i = 0
-        moves: list[Node] = []
-        while i < len(body) and (_slips(body[i]) or isinstance(body[i], Act)):
-            moves.append(body[i])
-            i += 1
-        chain = body[i] if i < len(body) and isinstance(body[i], Chain) else None
-        group = body[i] if i < len(body) and isinstance(body[i], Work) else None
-        opens_group = isinstance(group, Work) and bool(group.group) and isinstance(group.group[0], Chain)
-        if chain is None and not opens_group and any(_slips(m) for m in moves) and not _standing(group):
-            moves = [m for m in moves if isinstance(m, Act)]
-            i = len([m for m in body[:i] if isinstance(m, Act)])
-            if any(_slips(m) for m in body[: len(moves)]):
-                moves, i = [], 0
-        for move in moves:
-            self._slip_to(move) if _slips(move) else self._node(move)
-        if isinstance(chain, Chain) and not _loop(chain, body[i + 1 :]):
-            self._start_chain(chain, body[i + 1 :])
-            return body[i + 1 :]
-        if opens_group and isinstance(group, Work):
-            self._start_group(group, body[i + 1 :])
-            return body[i + 1 :]
-        first = next(_flat(body[i:]), None)
-        if isinstance(first, Chain) and not self.edge.ring:
-            self._hang_loop()
-        return body[i:]
-
-    def _hang_loop(self) -> None:
-        """A round that begins with a loop of chains hangs it in the hook's own place, where the join will be."""
-        edge = self.edge
-        self.loop_from = edge.feet(edge.here())
-        edge.work(edge.last, SLIPPED)
-
-    def _slip_to(self, node: Node) -> None:
-        """Slip stitches along the edge: the hook moves, nothing is made."""
-        if not isinstance(node, Work):
-            return
-        edge = self.edge
-        if edge.pos == 0 and not edge.slipped:
-            edge.pos = 1
-        for _ in range(node.where.count):
-            edge.slip(self._find(node.where))
-
-    def _start_chain(self, chain: Chain, after: Sequence[Node]) -> None:
-        label = stands_for(chain, after, self.known)
-        if label.throughout:
-            self.known[chain.n] = label
-        edge = self.edge
-        if label.stitch is None or label.stitch == "ch":
-            edge.stand()
-            if label.stitch == "ch":
-                self._add_chain(chain.n, chain.span)
-            return
-        u = edge.here()
-        self._make_start(label, u, chain.span)
-
-    def _start_group(self, work: Work, after: Sequence[Node]) -> None:
-        """`(ch 3, 2 dc, ch 2, 3 dc) in same sp`."""
-        chain = work.group[0]
-        assert isinstance(chain, Chain)
-        label = stands_for(chain, [*work.group[1:], *after], self.known)
-        u = self.edge.here() if work.where.mode in ("same", "start") else self._find(work.where)
-        if label.stitch is None:
-            self.edge.last = u
-            self.edge.pos = u
-            self._in_place(work.group[1:], u, work.span)
-            return
-        self._make_start(label, u, chain.span)
-        self._in_place(work.group[1:], u, work.span)
-
-    def _make_start(self, label: Label, u: int, span: Span) -> None:
-        assert label.stitch is not None
-        self.edge.work(u)
-        self._make(label.stitch, self.edge.feet(u), span)
-        self.made[-1].start = True
-        if label.chains:
-            self._add_chain(label.chains, span)
-
     # ---- nodes ----------------------------------------------------------------------------
 
-    def _node(self, node: Node) -> None:
+    def node(self, node: Node) -> None:
         self.budget.step(node.span)
         if isinstance(node, Work):
             self._work(node)
         elif isinstance(node, Chain):
-            self._add_chain(node.n, node.span)
+            self.add_chain(node.n, node.span)
         elif isinstance(node, Repeat):
             self._repeat(node)
         elif isinstance(node, Skip):
@@ -235,8 +110,8 @@ class Worker:
             self._each(node)
             return
         for _ in range(where.count):
-            u = self._find(where)
-            self._in_place(node.group, u, node.span)
+            u = self.find(where)
+            self.in_place(node.group, u, node.span)
 
     def _into_ring(self, node: Work) -> None:
         where = node.where
@@ -259,7 +134,7 @@ class Worker:
             m = edge.made[u % n]
             if any(edge.fits(m, u, t) for t in targets):
                 edge.between = False
-                self._in_place(node.group, u, node.span)
+                self.in_place(node.group, u, node.span)
                 stop = min(stop, edge.end)
             u += 1
         self.budget.step(node.span, max(1, u - edge.pos))
@@ -276,14 +151,14 @@ class Worker:
         found = edge.find(until.target, edge.pos)
         return edge.end if found is None else found
 
-    def _in_place(self, group: Sequence[Node], u: int, span: Span) -> None:
+    def in_place(self, group: Sequence[Node], u: int, span: Span) -> None:
         edge = self.edge
         feet = edge.feet(u)
         alone = group[0] if len(group) == 1 else None
         if isinstance(alone, Make):
             edge.work(u, SLIPPED if alone.stitch == "slst" else WORKED)
             for _ in range(alone.n):
-                self._make(alone.stitch, feet, span)
+                self.make(alone.stitch, feet, span)
         else:
             edge.work(u)
             self._group(group, feet, span)
@@ -294,15 +169,15 @@ class Worker:
             if isinstance(node, Make):
                 words = span if len(group) == 1 else node.span
                 for _ in range(node.n):
-                    self._make(node.stitch, feet, words)
+                    self.make(node.stitch, feet, words)
             elif isinstance(node, Chain):
-                self._add_chain(node.n, node.span)
+                self.add_chain(node.n, node.span)
             elif isinstance(node, Repeat):
                 for _ in range(node.times if node.times is not None else 1):
                     self.budget.step(span)
                     self._group(node.body, feet, span)
 
-    def _make(self, kind: str, feet: tuple[int, ...], span: Span) -> None:
+    def make(self, kind: str, feet: tuple[int, ...], span: Span) -> None:
         if self.chain:
             self._space()
         self.budget.stitch(span)
@@ -311,7 +186,7 @@ class Worker:
         self.free += 1
         self.made.append(m)
 
-    def _add_chain(self, n: int, span: Span) -> None:
+    def add_chain(self, n: int, span: Span) -> None:
         if n <= 0:
             return
         self.budget.stitches -= min(n, MAX_STITCHES)
@@ -345,7 +220,7 @@ class Worker:
         if edge.first is None and not self.made and edge.pos == 0 and node.where.mode == "next":
             edge.begin_here()
         for _ in range(node.where.count):
-            u = self._find(node.where)
+            u = self.find(node.where)
             edge.mark(u, SKIPPED)
             edge.pos = u + 1
 
@@ -354,7 +229,7 @@ class Worker:
             self.closed = False
             return
         if self.loop_from and self.chain:
-            self._make(node.stitch, self.loop_from, node.span)
+            self.make(node.stitch, self.loop_from, node.span)
         if node.space:
             said = node.space if node.space > self.chain or not self.chain else node.space + self.chain
             self.chain = max(said, self.chain + 1)
@@ -373,13 +248,13 @@ class Worker:
             self._space()
             self.yarn = node.yarn
         if node.what == "attach" and node.where is not None and not edge.ring and not self.made:
-            u = self._find(node.where)
+            u = self.find(node.where)
             edge.last = u
             edge.pos = edge.base = u
 
     # ---- places ---------------------------------------------------------------------------
 
-    def _find(self, where: Where) -> int:
+    def find(self, where: Where) -> int:
         """The place meant, as an index on the edge; what is passed on the way is noted."""
         edge = self.edge
         mode = where.mode
@@ -449,7 +324,7 @@ class Worker:
                 self.budget.step(node.span)
                 last = k == node.times - 1
                 for inner in node.body[: node.cut] if last and node.cut else node.body:
-                    self._node(inner)
+                    self.node(inner)
             return
         if self.edge.ring:
             raise UnworkableError("around a ring", node.span)
@@ -479,7 +354,7 @@ class Worker:
         edge = self.edge
         pos = edge.pos
         skipped: list[int] = []
-        for node in _flat(body):
+        for node in flat(body):
             if isinstance(node, Skip) and node.where.mode == "next":
                 for _ in range(node.where.count):
                     u = edge.find(node.where.targets[0], pos)
@@ -512,7 +387,7 @@ class Worker:
                     edge.pos = max(edge.pos, edge.end)
                     return
             try:
-                self._node(inner)
+                self.node(inner)
             except OverLimitError:
                 raise
             except UnworkableError as e:
@@ -525,35 +400,5 @@ class Worker:
                 raise
 
 
-def _loop(chain: Chain, after: Sequence[Node]) -> bool:
-    """Whether a chain at the head of a round is a loop that a slip stitch holds, and no start."""
-    held = next((m.stitch for m in makes(after)), None)
-    return chain.label is None and chain.n > 1 and held == "slst"
-
-
-def _flat(body: Sequence[Node]) -> Iterator[Node]:
-    """The nodes in order, repeats opened."""
-    for node in body:
-        if isinstance(node, Repeat):
-            yield from _flat(node.body)
-        else:
-            yield node
-
-
 def _sweeps(node: Node) -> bool:
     return isinstance(node, Work) and node.where.mode == "each"
-
-
-def _slips(node: Node) -> bool:
-    return (
-        isinstance(node, Work)
-        and len(node.group) == 1
-        and isinstance(node.group[0], Make)
-        and node.group[0].stitch == "slst"
-        and node.where.mode in ("next", "first", "each")
-    )
-
-
-def _standing(node: Node | None) -> bool:
-    first = node.group[0] if isinstance(node, Work) and node.group else None
-    return isinstance(first, Make) and bool(first.start)

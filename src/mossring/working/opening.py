@@ -1,0 +1,134 @@
+"""How a round is opened: where fabric form begins, what moves and what starts in written form."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import TYPE_CHECKING
+
+from mossring.notation.tree import Act, Chain, Label, Make, Node, Span, Work
+from mossring.working.edge import SLIPPED
+from mossring.working.starting import first_place, flat, makes, stands_for
+
+if TYPE_CHECKING:
+    from mossring.working.worker import Worker
+
+
+def find_start(worker: Worker, body: Sequence[Node]) -> None:
+    """Fabric form: at a corner if the first place is one, after a corner if the round runs `to corner`."""
+    where = first_place(body)
+    corner = where is not None and where.targets and where.targets[0].kind == "corner"
+    to_corner = (
+        where is not None
+        and where.mode == "each"
+        and where.until is not None
+        and where.until.target is not None
+        and where.until.target.kind == "corner"
+    )
+    if to_corner and not corner:
+        worker.edge.go_after_corner()
+
+
+def open_round(worker: Worker, body: list[Node]) -> list[Node]:
+    """Written form: slip stitches that only move, then the starting chain. Returns what is left to do."""
+    i = 0
+    moves: list[Node] = []
+    while i < len(body) and (_slips(body[i]) or isinstance(body[i], Act)):
+        moves.append(body[i])
+        i += 1
+    chain = body[i] if i < len(body) and isinstance(body[i], Chain) else None
+    group = body[i] if i < len(body) and isinstance(body[i], Work) else None
+    opens_group = isinstance(group, Work) and bool(group.group) and isinstance(group.group[0], Chain)
+    if chain is None and not opens_group and any(_slips(m) for m in moves) and not _standing(group):
+        moves = [m for m in moves if isinstance(m, Act)]
+        i = len([m for m in body[:i] if isinstance(m, Act)])
+        if any(_slips(m) for m in body[: len(moves)]):
+            moves, i = [], 0
+    for move in moves:
+        _slip_to(worker, move) if _slips(move) else worker.node(move)
+    if isinstance(chain, Chain) and not _loop(chain, body[i + 1 :]):
+        _start_chain(worker, chain, body[i + 1 :])
+        return body[i + 1 :]
+    if opens_group and isinstance(group, Work):
+        _start_group(worker, group, body[i + 1 :])
+        return body[i + 1 :]
+    first = next(flat(body[i:]), None)
+    if isinstance(first, Chain) and not worker.edge.ring:
+        _hang_loop(worker)
+    return body[i:]
+
+
+def _hang_loop(worker: Worker) -> None:
+    """A round that begins with a loop of chains hangs it in the hook's own place, where the join will be."""
+    edge = worker.edge
+    worker.loop_from = edge.feet(edge.here())
+    edge.work(edge.last, SLIPPED)
+
+
+def _slip_to(worker: Worker, node: Node) -> None:
+    """Slip stitches along the edge: the hook moves, nothing is made."""
+    if not isinstance(node, Work):
+        return
+    edge = worker.edge
+    if edge.pos == 0 and not edge.slipped:
+        edge.pos = 1
+    for _ in range(node.where.count):
+        edge.slip(worker.find(node.where))
+
+
+def _start_chain(worker: Worker, chain: Chain, after: Sequence[Node]) -> None:
+    label = stands_for(chain, after, worker.known)
+    if label.throughout:
+        worker.known[chain.n] = label
+    edge = worker.edge
+    if label.stitch is None or label.stitch == "ch":
+        edge.stand()
+        if label.stitch == "ch":
+            worker.add_chain(chain.n, chain.span)
+        return
+    u = edge.here()
+    _make_start(worker, label, u, chain.span)
+
+
+def _start_group(worker: Worker, work: Work, after: Sequence[Node]) -> None:
+    """`(ch 3, 2 dc, ch 2, 3 dc) in same sp`."""
+    chain = work.group[0]
+    assert isinstance(chain, Chain)
+    label = stands_for(chain, [*work.group[1:], *after], worker.known)
+    u = worker.edge.here() if work.where.mode in ("same", "start") else worker.find(work.where)
+    if label.stitch is None:
+        worker.edge.last = u
+        worker.edge.pos = u
+        worker.in_place(work.group[1:], u, work.span)
+        return
+    _make_start(worker, label, u, chain.span)
+    worker.in_place(work.group[1:], u, work.span)
+
+
+def _make_start(worker: Worker, label: Label, u: int, span: Span) -> None:
+    assert label.stitch is not None
+    worker.edge.work(u)
+    worker.make(label.stitch, worker.edge.feet(u), span)
+    worker.made[-1].start = True
+    if label.chains:
+        worker.add_chain(label.chains, span)
+
+
+def _loop(chain: Chain, after: Sequence[Node]) -> bool:
+    """Whether a chain at the head of a round is a loop that a slip stitch holds, and no start."""
+    held = next((m.stitch for m in makes(after)), None)
+    return chain.label is None and chain.n > 1 and held == "slst"
+
+
+def _slips(node: Node) -> bool:
+    return (
+        isinstance(node, Work)
+        and len(node.group) == 1
+        and isinstance(node.group[0], Make)
+        and node.group[0].stitch == "slst"
+        and node.where.mode in ("next", "first", "each")
+    )
+
+
+def _standing(node: Node | None) -> bool:
+    first = node.group[0] if isinstance(node, Work) and node.group else None
+    return isinstance(first, Make) and bool(first.start)
