@@ -237,8 +237,8 @@ def read_act(c: Cursor) -> Act | None:
     return _read_yarn(c, i)
 
 
-def _is_name(c: Cursor) -> bool:
-    t = c.token
+def _is_name(c: Cursor, k: int = 0) -> bool:
+    t = c.ahead(k)
     return t.kind == "word" and t.end - t.start == 1 and c.text[t.start].isupper()
 
 
@@ -247,8 +247,8 @@ def _read_yarn(c: Cursor, i: int) -> Act | None:
     what = "yarn"
     if c.accept("change", "changing", "switch"):
         c.accept("to")
-    elif (c.at("with", "using", "in") and c.ahead().end - c.ahead().start == 1) or (
-        c.at("join", "attach") and (c.ahead().end - c.ahead().start == 1 or c.ahead().text in ("yarn", "new"))
+    elif (c.at("with", "using", "in") and _is_name(c, 1)) or (
+        c.at("join", "attach") and (_is_name(c, 1) or c.ahead().text in ("yarn", "new"))
     ):
         what = "attach" if c.at("join", "attach") else "yarn"
         c.i += 1

@@ -18,7 +18,7 @@ from types import FrameType
 from mossring_cli.house.mariadb import DatabaseError, PrivateMariaDB, _free, free_port
 
 ROOT = Path(__file__).resolve().parents[3]
-STATE = ROOT / ".state"
+STATE = Path(os.environ.get("MOSSRING_STATE", ROOT / ".state"))
 PORT = 8017
 _READY_SECONDS = 60.0
 

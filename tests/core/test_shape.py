@@ -1,0 +1,109 @@
+"""Gauge, ledger, size: numbers worked out by hand."""
+
+from __future__ import annotations
+
+from math import cos, pi, sqrt
+
+import pytest
+
+from mossring.draft import work_draft
+from mossring.shape import bands, size_of
+from mossring.shape.gauge import DEFAULT_WIDTH_MM, Gauge, read_gauge
+from mossring.shape.ledger import judge, start_radius
+
+
+def gauge(line: str) -> Gauge:
+    return work_draft(f"Terms: US\n{line}\nRnd 1: 12 dc in ring").gauge
+
+
+def test_a_stated_gauge_is_taken_by_its_stitch() -> None:
+    g = gauge("Gauge: 14 dc x 7.5 rounds = 10 cm")
+    assert g.measured
+    assert g.width_mm == pytest.approx(100 / 14)
+    assert g.height("dc") == pytest.approx((100 / 7.5) / (100 / 14))
+    assert g.height("sc") / g.height("dc") == pytest.approx(0.95 / 1.91)
+
+
+@pytest.mark.parametrize(
+    ("line", "width"),
+    [
+        ("Gauge: 16 sc x 18 rows = 4 in", 101.6 / 16),
+        ("Gauge: 16 sc and 18 rounds = 100 mm", 100 / 16),
+        ("Gauge: loose", DEFAULT_WIDTH_MM),
+        ("Gauge: 0 dc x 7 rounds = 10 cm", DEFAULT_WIDTH_MM),
+        ("Hook: 10 mm", 2 * DEFAULT_WIDTH_MM),
+        ("Hook: H-8", DEFAULT_WIDTH_MM),
+        ("Hook: 500 mm", DEFAULT_WIDTH_MM),
+    ],
+)
+def test_widths(line: str, width: float) -> None:
+    assert gauge(line).width_mm == pytest.approx(width)
+
+
+def test_a_uk_gauge_is_read_in_uk_terms() -> None:
+    draft = work_draft("Terms: UK\nTension: 14 tr x 7.5 rounds = 10 cm\nRnd 1: 12 tr in ring")
+    assert read_gauge(draft.doc, "uk").height("dc") == pytest.approx((100 / 7.5) / (100 / 14))
+
+
+def test_the_ledger_of_a_square_by_hand() -> None:
+    text = "Shape: square\nRnd 1: [3 dc in ring, ch 2] 4 times\n"
+    text += "Rnd 2: [(2 dc, ch 2, 2 dc) in corner, dc in each st to corner] around"
+    first, second = (r.entry for r in work_draft(text).rounds)
+    assert first.radius == pytest.approx(0.1 + 1.91)
+    assert second.radius == pytest.approx(0.1 + 2 * 1.91)
+    assert second.edge == (28, pytest.approx(28 + 8 * 0.6))
+    assert second.growth == pytest.approx(16)
+    assert second.needed == pytest.approx(8 * 1.91)
+    assert second.fullness == (pytest.approx(28 / (8 * 3.92)), pytest.approx(32.8 / (8 * 3.92)))
+    assert second.openness == pytest.approx((16 + 12) / (28 + 12))
+
+
+def test_a_round_that_squares_a_circle_off_accepts_both_constants() -> None:
+    text = "Shape: circle to square\nRnd 1: 12 dc in ring\nRnd 2: 2 dc in each st around\n"
+    text += "Rnd 3: [sc in next 5 sts, (dc, ch 2, dc) in next st] 4 times"
+    e = work_draft(text).rounds[2].entry
+    assert e.constant == (pytest.approx(2 * pi), pytest.approx(8))
+    assert e.height == pytest.approx(0.95)  # at mid side
+    assert e.fullness == (pytest.approx(28 / (8 * e.radius)), pytest.approx((28 + 4.8) / (2 * pi * e.radius)))
+
+
+def test_a_chain_ring_is_wider_than_a_magic_one() -> None:
+    draft = work_draft("Begin: ch 6, join with sl st to form ring\nRnd 1: 12 dc in ring")
+    assert start_radius(draft.doc.begin) == pytest.approx(6 * 0.6 / (2 * pi))
+
+
+@pytest.mark.parametrize("openness", [0.0, 0.5, 1.0])
+def test_verdicts_at_the_edges_of_the_bands(openness: float) -> None:
+    flat, blocks = bands(openness)
+    step = 1e-6
+    assert judge(5, flat[0], flat[0], openness) == "flat"
+    assert judge(5, flat[0] - step, flat[0] - step, openness) == "blocks out"
+    assert judge(5, flat[1] + step, flat[1] + step, openness) == "blocks out"
+    assert judge(5, blocks[0] - step, blocks[0] - step, openness) == "cups"
+    assert judge(5, blocks[1] + step, blocks[1] + step, openness) == "ruffles"
+    assert judge(5, 0.1, 9.0, openness) == "flat"  # slack chains reach over the whole band
+    assert judge(1, 0.1, 0.1, openness) == "unknown"
+
+
+def test_open_fabric_forgives_more_than_solid() -> None:
+    (solid_flat, solid_blocks), (open_flat, open_blocks) = bands(0.0), bands(1.0)
+    assert open_flat[0] < solid_flat[0] < 1 < solid_flat[1] < open_flat[1]
+    assert open_blocks[0] < solid_blocks[0] < 1 < solid_blocks[1] < open_blocks[1]
+
+
+def test_sizes_of_polygons_by_their_geometry() -> None:
+    g = Gauge(width_mm=10)
+    square, hexagon, pentagon, circle = (size_of(5, n, g) for n in (4, 6, 5, 0))
+    assert square
+    assert hexagon
+    assert pentagon
+    assert circle
+    assert (square.side_to_side, square.corner_to_corner) == (100, pytest.approx(100 * sqrt(2)))
+    assert (hexagon.side_to_side, hexagon.corner_to_corner) == (100, pytest.approx(200 / sqrt(3)))
+    assert pentagon.side_to_side == pytest.approx(50 + 50 / cos(pi / 5))
+    side = 2 * 50 * (1 / cos(pi / 5) ** 2 - 1) ** 0.5
+    assert pentagon.corner_to_corner == pytest.approx(
+        side * (1 + sqrt(5)) / 2
+    )  # a diagonal is the golden ratio of a side
+    assert circle.side_to_side == circle.corner_to_corner == 100
+    assert size_of(0, 4, g) is None

@@ -1,0 +1,126 @@
+"""The writer: whole patterns to the letter, folding, styles, renderers that escape."""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+from xml.etree import ElementTree
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from mossring.chart import as_svg, draw
+from mossring.draft import work_draft
+from mossring.styles import read_style
+from mossring.writing import as_html, as_markdown, as_text, write_sheet
+from mossring.writing.repeats import Again, fold
+
+ROOT = Path(__file__).parents[2]
+GOLDEN = ROOT / "tests" / "golden"
+DEMO = sorted((ROOT / "demo").glob("*.txt"))
+
+
+@pytest.mark.parametrize("terms", ["us", "uk"])
+@pytest.mark.parametrize("path", DEMO, ids=lambda p: p.stem)
+def test_demo_patterns_to_the_letter(path: Path, terms: str) -> None:
+    """What a change of the writer changes is seen here. GOLDEN=new writes the files anew: read them."""
+    out = as_text(write_sheet(work_draft(path.read_text()), "uk" if terms == "uk" else "us"))
+    golden = GOLDEN / f"{path.stem}-{terms}.txt"
+    if os.environ.get("GOLDEN") == "new":
+        golden.write_text(out)
+    assert out == golden.read_text()
+
+
+def unfold(folded: list) -> list:
+    out: list = []
+    for f in folded:
+        out += unfold(list(f.body)) * f.times if isinstance(f, Again) else [f]
+    return out
+
+
+@given(st.lists(st.sampled_from("abc"), max_size=40))
+def test_folding_loses_nothing(steps: list[str]) -> None:
+    assert unfold(fold(steps)) == steps
+
+
+def test_folding_finds_the_widest_repeat_and_the_inner_one() -> None:
+    assert fold(list("xababyababyababy")) == ["x", Again((Again(("a", "b"), 2), "y"), 3)]
+    assert fold(list("abc")) == ["a", "b", "c"]
+
+
+def rounds(text: str, terms: str = "us", style: str = "") -> list[str]:
+    sheet = write_sheet(work_draft(text), "uk" if terms == "uk" else "us", read_style(style))
+    return [r.text for r in sheet.rounds]
+
+
+GRANNY = (
+    "Terms: US\nShape: square\nRnd 1: [3 dc in ring, ch 2] 4 times\nRnd 2: [(3 dc, ch 2, 3 dc) in corner, ch 1] around"
+)
+
+
+def test_the_style_of_the_trade() -> None:
+    assert rounds(GRANNY)[1] == (
+        "sl st in next 2 sts and in next ch-2 sp, ch 3 (counts as dc), (2 dc, ch 2, 3 dc) in same sp, "
+        "*ch 1, (3 dc, ch 2, 3 dc) in next ch-2 sp; rep from * 2 more times, ch 1, join with sl st in top of beg ch-3"
+    )
+
+
+@pytest.mark.parametrize(
+    ("style", "start", "top"),
+    [
+        ("start ch-2 counts", "ch 2 (counts as dc), 2 dc in ring", "top of beg ch-2"),
+        ("start ch-2 does not count", "ch 2 (does not count), 3 dc in ring", "first dc"),
+        ("start ch-1 does not count", "ch 1, 3 dc in ring", "first dc"),
+    ],
+)
+def test_starts_by_style(style: str, start: str, top: str) -> None:
+    first = rounds(GRANNY, style=style)[0]
+    assert first.startswith(start)
+    assert first.endswith(f"join with sl st in {top}")
+
+
+def test_abbreviations_are_those_that_occur_and_no_others() -> None:
+    sheet = write_sheet(work_draft("Terms: US\nShape: circle\nRnd 1: 6 sc in ring"), "uk")
+    assert [a for a, _ in sheet.abbreviations] == ["ch", "ss", "dc"]
+
+
+def test_colours_and_notes_stand_where_they_belong() -> None:
+    text = GRANNY.replace("Rnd 2:", "Note: weigh it now\nRnd 2 with B:") + "\n# wet it\n"
+    sheet = write_sheet(work_draft(text), "us")
+    assert [r.label for r in sheet.rounds] == ["Rnd 1", "Rnd 2 with B"]
+    assert [r.notes for r in sheet.rounds] == [("Note: weigh it now",), ("# wet it",)]
+    assert work_draft(as_text(sheet)).rounds[1].worked.yarn == "B"
+
+
+def test_what_is_typed_stays_words_in_html_and_markdown() -> None:
+    text = GRANNY.replace("Terms: US", "Motif: <b>Pier & Co</b>\nTerms: US\nYarn A: <script>alert(1)</script>")
+    sheet = write_sheet(work_draft(text), "us")
+    page = as_html(sheet)
+    assert "<script>" not in page
+    assert "&lt;b&gt;Pier &amp; Co&lt;/b&gt;" in page
+    assert "\\*ch 2" in as_markdown(sheet)
+
+
+# ---- the drawing ---------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("path", DEMO, ids=lambda p: p.stem)
+def test_a_mark_for_every_stitch_and_nothing_outside_the_picture(path: Path) -> None:
+    draft = work_draft(path.read_text())
+    drawn = draw(draft)
+    assert [len(r) for r in drawn.rounds] == [len(r.worked.made) for r in draft.rounds]
+    numbers = [float(x) for r in drawn.rounds for d in r for x in d.translate(str.maketrans("MLCSZ", "     ")).split()]
+    assert max(abs(x) for x in numbers) <= (drawn.reach * 2**0.5 + 1) * 10
+    svg = ElementTree.fromstring(as_svg(drawn, "A & <b>"))
+    assert svg[0].text == "A & <b>"
+    assert len(svg[1]) == len(draft.rounds)
+
+
+def test_corners_lie_one_above_the_other() -> None:
+    text = "Shape: hexagon\nRnd 1: [2 dc in ring, ch 2] 6 times\n"
+    text += "Rnds 2-4: [(dc, ch 2, dc) in corner, dc in each st to corner] around"
+    draft = work_draft(text)
+    draw(draft)
+    angles = {round(r.memo["chart"].corner % (3.141592653589793 / 3), 6) for r in draft.rounds}  # type: ignore[attr-defined]
+    assert len(angles) == 1
