@@ -37,7 +37,8 @@ def _one_each(look: Look, found: list[Finding]) -> list[Finding]:
     """One mistake, one finding: what can't be read isn't also miscounted, nor what can't be worked."""
     by = {family: [f for f in found if f.family == family] for family in range(1, 9)}
     if look.unread:
-        return by[1]
+        open_bracket = any(f.code == "MR103" for f in by[1])
+        return [f for f in by[1] if not (open_bracket and f.code == "MR105")]
     cause = [f for f in found if f.code == _CAUSE]
     if cause:
         return by[1] + by[7] + cause
@@ -85,6 +86,8 @@ class _Collector:
         for f in kept:
             if not f.fixes:
                 self._try_fixes(f, index)
+            if r.worked.unworked:  # stitches were left over: the instruction is the likelier slip
+                f.fixes.sort(key=lambda x: x.states)
         if serious:
             self._mend(serious, index)
         elif self.broken and r.tree.stated and not list(mismatches(Look(self.draft, index))):
@@ -173,9 +176,8 @@ class _Collector:
         if len(trial.rounds) < min(len(self.draft.rounds), most):
             return None
         if f.family == 1:
-            left = [g for g in raw(trial, index) if g.code == f.code] if f.round else []
-            before = [g for g in raw(self.draft, index) if g.code == f.code] if f.round else [f]
-            return fix if len(left) < len(before) else None
+            had, has = ([g.code for g in raw(d, index) if g.severity != "hint"] for d in (self.draft, trial))
+            return fix if has.count(f.code) < had.count(f.code) and set(has) <= set(had) else None
         if f.family == _LEVEL:
             return self._levels(fix, f, index, trial)
         if fix.states:

@@ -10,7 +10,9 @@ from mossring.findings.finding import Finding, Propose, Severity
 from mossring.notation.tree import Span, Trouble
 from mossring.stitches import STITCHES, term
 
-_UNREAD = frozenset({"unknown word", "bracket", "nesting", "times", "place", "instruction", "place in a place"})
+_UNREAD = frozenset(
+    {"unknown word", "bracket", "nesting", "times", "place", "instruction", "place in a place", "no star"}
+)
 
 
 @dataclass(slots=True)

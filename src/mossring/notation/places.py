@@ -28,7 +28,7 @@ def read_places(c: Cursor) -> list[Where]:
 
 
 def _opens_place(c: Cursor) -> bool:
-    return c.at("next", "each", "every", "same", "following", "foll", "last") or (
+    return c.at("next", "each", "every", "same", "following", "foll", "last", "corner", *SPACE_WORDS) or (
         c.at("ch", "chain") and (c.ahead().text in SPACE_WORDS or c.ahead(2).text in SPACE_WORDS)
     )
 

@@ -280,11 +280,13 @@ class _Reader:
         c = self.c
         i = c.i
         c.i += 1
-        if self.last_stitch is None:
-            raise c.fail("increase of what", token=c.tokens[i])
-        make = Make(self.last_stitch, 2, c.span_from(i))
+        make = Make(self.last_stitch or "", 2, c.span_from(i))
         if c.accept("in", "into"):
             return [Work((make,), w, c.span_from(i)) for w in places.read_places(c)]
+        until = places.read_until(c)
+        if until:
+            where = Where("each", (places.ANY_STITCH,), c.span_from(i), until=until)
+            return [Work((make,), where, c.span_from(i))]
         return [Work((make,), Where("next", (places.ANY_STITCH,), make.span, n), make.span)]
 
     # ---- brackets and repeats -------------------------------------------------------------

@@ -68,7 +68,10 @@ class Chain:
 
 @dataclass(frozen=True, slots=True)
 class Make:
-    """n stitches of one kind, in whatever place the group around them has."""
+    """n stitches of one kind, in whatever place the group around them has.
+
+    stitch `` is the stitch of the round below: an increase in a round that names no stitch.
+    """
 
     stitch: str
     n: int

@@ -36,7 +36,7 @@ class Entry:
 
     edge: (without chains, with chains at full length). height: at mid side. radius: centre to mid side.
     growth, needed: edge gained, and what flat fabric gains at this height. fullness: interval.
-    openness: share of stitches of this and the two rounds before that stand in spaces.
+    openness: share of stitches of this and the two rounds before that stand in spaces, or between stitches.
     """
 
     edge: tuple[float, float]
@@ -73,7 +73,7 @@ def enter(
     radius = (before.radius if before else start_radius(begin)) + height
     c0, c1 = _constants(done, below, sides)
     standing = _spaces_of(below)
-    in_spaces = sum(1 for m in done.made if m.counted and any(f in standing for f in m.feet))
+    in_spaces = sum(1 for m in done.made if m.counted and (len(m.feet) == 2 or any(f in standing for f in m.feet)))
     stitches = done.stitches
     window = earlier[-2:]
     total = stitches + sum(e.stitches for e in window)

@@ -13,7 +13,7 @@ class Edge:
 
     A place is an index u that may run past the length once around: u and u + len(made) are one place.
     pos: the next place to be reached. first: the first place worked; the round may run to just before
-    it comes round again. last: the place worked last.
+    it comes round again. last: the place worked last. quiet: lengths of spaces passed on the way to stitches.
     """
 
     def __init__(self, made: list[Made], corners: list[int], hook: int = 0, ring: bool = False) -> None:
@@ -34,6 +34,7 @@ class Edge:
         self.crossed = False
         self.other_kinds = 0
         self.passed_spaces: list[int] = []
+        self.quiet: set[int] = set()
         self.turned = False
         self.reopened = False
 
@@ -172,8 +173,9 @@ class Edge:
             if m.kind == "ch":
                 if target.kind in ("sp", "corner"):
                     self.passed_spaces.append(k)
-                elif target.kind == "st" and k in self.corners:
-                    self.crossed = True
+                    continue
+                self.quiet.add(m.chains)
+                self.crossed = self.crossed or (target.kind == "st" and k in self.corners)
             elif target.kind == "st" and target.stitch is not None:
                 self.marks[k] = PASSED
                 self.other_kinds += 1
@@ -204,7 +206,7 @@ class Edge:
         for run in self._runs():
             if any(self.marks[k] == WORKED for k in run):
                 left += [k for k in run if self.marks[k] == LEFT and self.made[k].counted]
-        lengths = {self.made[k].chains for k in self.passed_spaces}
+        lengths = {self.made[k].chains for k in self.passed_spaces} | self.quiet
         n = len(self.made)
         tail = [u % n for u in range(self.pos, self.first + n) if self.marks[u % n] == LEFT]
         spaces = [k for k in tail if self._stops(k) and self.made[k].chains not in lengths]

@@ -54,7 +54,7 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
     if chain.n in known:
         return known[chain.n]
     join = next((n for n in reversed(after) if isinstance(n, Join)), None)
-    following = next((m.stitch for m in makes(after) if m.stitch != "slst"), None)
+    following = next((m.stitch for m in makes(after) if m.stitch not in ("slst", "")), None)
     if join and join.nth and (join.of or chain.n) > join.nth:
         return Label(_replacing(join.nth, following), chain.n - join.nth)
     if join and join.into == "stitch":

@@ -48,7 +48,9 @@ class Worker:
         self.closed = True
         self.turn_after = False
         self.corner_said: tuple[str, int] | None = None
+        self.plain = next((m.kind for m in edge.made if m.counted), "sc")
         self.written = False
+        self.counting = False
         self.loop_from: tuple[int, ...] = ()
 
     # ---- the round ------------------------------------------------------------------------
@@ -109,9 +111,11 @@ class Worker:
         if where.mode == "each":
             self._each(node)
             return
-        for _ in range(where.count):
+        for k in range(where.count):
+            self.counting = k > 0
             u = self.find(where)
             self.in_place(node.group, u, node.span)
+        self.counting = False
 
     def _into_ring(self, node: Work) -> None:
         where = node.where
@@ -181,7 +185,7 @@ class Worker:
         if self.chain:
             self._space()
         self.budget.stitch(span)
-        m = Made(self.free, kind, feet, self.round, span)
+        m = Made(self.free, kind or self.plain, feet, self.round, span)
         m.yarn = self.yarn
         self.free += 1
         self.made.append(m)
@@ -305,8 +309,9 @@ class Worker:
         if edge.first is None:
             edge.note_before_first(u, target)
         else:
+            edge.crossed = False
             edge.note_passed(edge.pos, u, target)
-            if edge.crossed and not any(t.kind == "over the corner" for t in self.troubles):
+            if edge.crossed and self.counting and not any(t.kind == "over the corner" for t in self.troubles):
                 self.troubles.append(Trouble("over the corner", (0, 0), {}))
         return u
 

@@ -20,7 +20,6 @@ _SAYS = {
     "instruction": "I can't read an instruction here.",
     "place in a place": "A group worked in one place can't name another place inside it.",
     "no star": "There is no matching * to repeat from.",
-    "increase of what": "No stitch has been named yet that could be increased.",
 }
 
 
