@@ -95,7 +95,7 @@ function Work({ motif }: { motif: Motif }) {
 
   const size = analysis?.size;
   return (
-    <div className="flex min-h-screen flex-col lg:h-screen">
+    <div className="flex min-h-screen flex-col md:h-screen">
       <TopBar
         middle={
           <div className="flex min-w-0 items-baseline gap-4">
@@ -123,11 +123,11 @@ function Work({ motif }: { motif: Motif }) {
           Pattern
         </Link>
       </TopBar>
-      <main className="grid min-h-0 flex-1 lg:grid-cols-[minmax(0,1fr)_25.5rem] lg:grid-rows-[minmax(0,1fr)]">
+      <main className="grid min-h-0 flex-1 md:grid-rows-[minmax(0,1fr)_42vh] lg:grid-cols-[minmax(0,1fr)_25.5rem] lg:grid-rows-[minmax(0,1fr)]">
         <section
           aria-label="Draft"
           data-answered={answer.about.length}
-          className="flex h-[62vh] min-h-[20rem] min-w-0 flex-col border-r border-line bg-leaf lg:h-auto lg:min-h-0"
+          className="flex h-[62vh] min-h-[20rem] min-w-0 flex-col border-r border-line bg-leaf md:h-auto md:min-h-0"
         >
           <div className="flex items-end border-b border-line text-sm text-quiet" aria-hidden="true">
             <span className="min-w-0 flex-1 truncate px-[18px] py-1">
@@ -145,11 +145,11 @@ function Work({ motif }: { motif: Motif }) {
             <Editor ref={editor} text={save.text} change={save.change} choose={choose} answer={answer} />
           </div>
         </section>
-        <aside className="flex min-h-0 min-w-0 flex-col">
+        <aside className="flex min-h-0 min-w-0 flex-col border-t border-line md:max-lg:grid md:max-lg:grid-cols-2 md:max-lg:grid-rows-[auto_minmax(0,1fr)] lg:border-t-0">
           <section
             ref={drawing}
             aria-label="Drawing"
-            className="relative aspect-square max-h-[80vh] p-3 lg:aspect-auto lg:max-h-none lg:min-h-[14rem] lg:flex-[1.25]"
+            className="relative p-3 max-md:order-last max-md:aspect-square md:max-lg:row-span-2 md:max-lg:min-h-0 md:max-lg:border-r md:max-lg:border-line lg:min-h-[14rem] lg:flex-[1.25]"
           >
             {analysis && (
               <DrawingView
@@ -161,7 +161,7 @@ function Work({ motif }: { motif: Motif }) {
             )}
             <WorkSign answer={answer} />
           </section>
-          <p className="flex justify-between border-y border-line px-5 py-1.5 text-sm text-quiet">
+          <p className="flex justify-between border-b border-line px-5 py-1.5 text-sm text-quiet lg:border-t">
             <span>{size ? `about ${length(size.side_to_side, units)} across` : "no size yet"}</span>
             <span>{size && (size.measured ? "by your gauge" : "by a usual gauge")}</span>
           </p>

@@ -42,15 +42,25 @@ export function ConflictDialog({ conflict, settle, keepBoth }: Props) {
 
 const lines = (text: string) => text.trimEnd().split("\n");
 
+/** Brings the first line that differs into view. */
+function show(line: HTMLLIElement | null) {
+  line?.scrollIntoView({ block: "center" });
+}
+
 type SideProps = { title: string; own: string[]; other: Set<string>; children: React.ReactNode };
 
 function Side({ title, own, other, children }: SideProps) {
+  const first = own.findIndex((line) => !other.has(line));
   return (
     <section className="flex flex-col rounded border border-line">
       <h3 className="border-b border-line px-4 py-2 font-semibold">{title}</h3>
       <ol className="max-h-72 flex-1 overflow-auto py-2 text-sm" tabIndex={0} aria-label={title}>
         {own.map((line, i) => (
-          <li key={i} className={`px-4 py-0.5 ${other.has(line) ? "text-quiet" : "bg-warn-soft"}`}>
+          <li
+            key={i}
+            ref={i === first ? show : undefined}
+            className={`px-4 py-0.5 ${other.has(line) ? "text-quiet" : "bg-warn-soft"}`}
+          >
             {line || "\u00a0"}
           </li>
         ))}

@@ -36,7 +36,12 @@ export function Shortcuts() {
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <Button look="bare" title="Keys (?)" onClick={(e) => (before.current = e.currentTarget)}>
+        <Button
+          look="bare"
+          className="max-sm:hidden"
+          title="Keys (?)"
+          onClick={(e) => (before.current = e.currentTarget)}
+        >
           Keys
         </Button>
       </Dialog.Trigger>

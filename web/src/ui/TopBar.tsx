@@ -9,15 +9,15 @@ import { useSession } from "./session";
 
 export function TopBar({ children, middle }: { children?: ReactNode; middle?: ReactNode }) {
   return (
-    <header className="no-print flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-leaf px-5 py-2">
+    <header className="no-print flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-leaf px-5 py-2 max-sm:gap-x-1 max-sm:px-3">
       <Link
         to="/"
         className="flex items-center gap-2 font-read text-lg font-semibold"
         aria-label="Moss Ring: the shelf"
       >
-        <Mark /> Moss Ring
+        <Mark /> <span className="max-sm:hidden">Moss Ring</span>
       </Link>
-      <div className="min-w-0 flex-1">{middle}</div>
+      <div className="min-w-0 flex-1 max-sm:order-last max-sm:basis-full">{middle}</div>
       {children}
       <Me />
     </header>
