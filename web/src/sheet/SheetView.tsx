@@ -116,21 +116,38 @@ function Column({ sheet, take }: { sheet: Sheet; take: Take }) {
       ))}
       <ol>
         {sheet.rounds.map((r) => (
-          <li key={r.label} className="mb-2.5 break-inside-avoid pl-16 -indent-16">
-            <strong className="inline-block w-16 indent-0 font-semibold">{r.label}</strong>
-            {r.text}. <span className="whitespace-nowrap text-quiet">({r.counts})</span>
-            {r.notes.map((n) => (
-              <Note key={n} text={n} />
-            ))}
-          </li>
+          <SheetRound key={r.label} round={r} />
         ))}
       </ol>
     </article>
   );
 }
 
-function Note({ text }: { text: string }) {
+/** A round: its name in the margin, what yarn it is worked with before its words. */
+function SheetRound({ round }: { round: Sheet["rounds"][number] }) {
+  const [name, yarn] = round.label.split(" with ");
   return (
-    <p className="mb-2 indent-0 text-[0.95rem] text-quiet italic">{text.replace(/^#\s*|^Note:\s*/i, "")}</p>
+    <li className="mb-2.5 grid break-inside-avoid grid-cols-[4rem_1fr]">
+      <strong className="font-semibold">{name}</strong>
+      <div>
+        {yarn && <em>With {yarn}: </em>}
+        {unbroken(round.text)}.{" "}
+        <span className="whitespace-nowrap text-quiet">({unbroken(round.counts)})</span>
+        {round.notes.map((n) => (
+          <Note key={n} text={n} />
+        ))}
+      </div>
+    </li>
   );
+}
+
+/** A number stays with what it counts, and `ch-2` in one piece, at the end of a line. */
+function unbroken(text: string): string {
+  return text
+    .replace(/\bch (?=\d)|(\d) (?=[a-z])/g, (m) => m.trimEnd() + "\u00a0")
+    .replace(/-(?=\d)/g, "\u2011");
+}
+
+function Note({ text }: { text: string }) {
+  return <p className="mb-2 text-[0.95rem] text-quiet italic">{text.replace(/^#\s*|^Note:\s*/i, "")}</p>;
 }
