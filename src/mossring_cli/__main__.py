@@ -10,7 +10,7 @@ from pathlib import Path
 
 from mossring.analysis import Analysis, analyse, as_data
 from mossring.findings import Finding
-from mossring.styles import read_style
+from mossring.styles import own_style, read_style
 from mossring.writing import as_data as sheet_data
 from mossring.writing import as_html, as_markdown, as_text, write_sheet
 
@@ -68,7 +68,7 @@ def write(args: argparse.Namespace) -> int:
     if text is None:
         return UNUSABLE
     result = analyse(text)
-    style = read_style(args.style or "")
+    style = read_style(args.style or "", own_style(result.draft.doc.style))
     sheet = write_sheet(result.draft, args.terms, style)
     for note in sheet.cannot:
         print(note, file=sys.stderr)

@@ -12,7 +12,8 @@ from hypothesis import strategies as st
 
 from mossring.chart import as_svg, draw
 from mossring.draft import work_draft
-from mossring.styles import read_style
+from mossring.styles import own_style, read_style
+from mossring.working import same_fabric
 from mossring.writing import as_html, as_markdown, as_text, write_sheet
 from mossring.writing.repeats import Again, fold
 
@@ -78,6 +79,20 @@ def test_starts_by_style(style: str, start: str, top: str) -> None:
     first = rounds(GRANNY, style=style)[0]
     assert first.startswith(start)
     assert first.endswith(f"join with sl st in {top}")
+
+
+def test_a_motif_is_written_in_its_own_style_unless_told() -> None:
+    text = GRANNY.replace("Terms: US", "Terms: US\nStyle: begin ch 4 ring; start ch-2 counts; turn every round")
+    draft = work_draft(text)
+    own = write_sheet(draft, "us")
+    assert own.begin == "ch 4, join with sl st to form ring"
+    assert own.rounds[0].text.startswith("ch 2 (counts as dc)")
+    assert own.rounds[0].text.endswith(", turn")
+    assert own.cannot == []
+    told = write_sheet(draft, "us", read_style("start ch-3 counts", own_style(draft.doc.style)))
+    assert told.rounds[0].text.startswith("ch 3 (counts as dc)")
+    assert same_fabric(work_draft(as_text(own)).fabric, draft.fabric)
+    assert write_sheet(draft, "us", read_style("turn every round")).cannot
 
 
 def test_abbreviations_are_those_that_occur_and_no_others() -> None:

@@ -220,6 +220,10 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
             doc.begin = begin
     elif k == "style":
         doc.style = value
+        m = re.search(r"\bbegin ([^;]+)", value, re.IGNORECASE)
+        begin = read_begin(m[1], span) if m else None
+        if begin and not doc.value("begin"):
+            doc.begin = begin
     elif k == "corner":
         doc.corner = value
     elif k == "worked":

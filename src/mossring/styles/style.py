@@ -14,6 +14,7 @@ class Style:
     """begin: the centre (None: the motif's own). start_chains: how many, where that many stand for the stitch.
 
     counts: whether the starting chain counts as a stitch. cannot: what was asked for and isn't written yet.
+    As it stands: the motif's own centre, counting chain, first half of the corner, slip stitches, joined.
     """
 
     begin: Begin | None = None
@@ -36,22 +37,25 @@ class Style:
         return max(1, usual[0] - 1) if usual else 1
 
 
-DEFAULT = Style()
-"""Magic ring or the motif's own centre, counting chain, first half of the corner, slip stitches, joined."""
-
 _AS_WRITTEN = {
     "round begins at": ("corner",),
     "reach": ("slip stitch", "slip stitches"),
     "join": ("slip stitch", "slip stitch to chain", "slip stitch to first stitch"),
-    "turn": ("never", "every round"),
+    "turn": ("never",),
     "cluster": ("closed", "open"),
 }
 _KEYS = ("round begins at", "begin", "start", "reach", "join", "turn", "cluster")
 
 
-def read_style(text: str) -> Style:
-    """`begin magic ring; start ch-3 counts; join slip stitch`; what can't be written is named in `cannot`."""
-    style = Style()
+def own_style(text: str) -> Style:
+    """A motif's own `Style:`. Its centre and its turning are in the fabric already and need no writing."""
+    parts = [p for p in text.split(";") if not re.match(r"\s*(begin|turn)\b", p, re.IGNORECASE)]
+    return read_style(";".join(parts))
+
+
+def read_style(text: str, base: Style | None = None) -> Style:
+    """`begin magic ring; start ch-3 counts; join slip stitch`, over a base; what can't be written is in `cannot`."""
+    style = base or Style()
     for part in (" ".join(p.lower().split()) for p in text.split(";")):
         if not part:
             continue

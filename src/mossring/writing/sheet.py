@@ -9,7 +9,7 @@ from mossring.draft import Draft, DraftRound
 from mossring.notation.document import Begin
 from mossring.shape.hooks import hook_mm, hook_name
 from mossring.stitches.terms import Dialect, term
-from mossring.styles import DEFAULT, Style
+from mossring.styles import Style, own_style
 from mossring.working import WorkedRound
 from mossring.writing.phrases import Phrases
 from mossring.writing.script import Script, script_of
@@ -53,8 +53,9 @@ class Sheet:
     cannot: list[str] = field(default_factory=list)
 
 
-def write_sheet(draft: Draft, dialect: Dialect, style: Style = DEFAULT) -> Sheet:
-    """The motif as a pattern in a dialect and a style. Deterministic; nothing that was worked is left out."""
+def write_sheet(draft: Draft, dialect: Dialect, style: Style | None = None) -> Sheet:
+    """The motif as a pattern in a dialect and a style (None: its own). Nothing that was worked is left out."""
+    style = style or own_style(draft.doc.style)
     phrases = Phrases(dialect)
     begin = style.begin or draft.doc.begin
     title = draft.doc.title or "Untitled motif"
