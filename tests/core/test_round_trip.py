@@ -36,10 +36,10 @@ def test_every_case_and_demo_motif(path: Path, terms: str, style: str) -> None:
     assert_same(path.read_text(), terms, style)
 
 
-@given(motifs, st.sampled_from(["us", "uk"]), st.sampled_from(STYLES))
-@settings(max_examples=300, deadline=None, suppress_health_check=[HealthCheck.too_slow])
-def test_generated_motifs(text: str, terms: str, style: str) -> None:
-    assert_same(text, terms, style)
+@given(motifs, st.sampled_from(["us", "uk"]), st.sampled_from(STYLES), st.booleans())
+@settings(max_examples=400, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+def test_generated_motifs(text: str, terms: str, style: str, turned: bool) -> None:
+    assert_same("Style: turn every round\n" + text if turned else text, terms, style)
 
 
 @given(motifs)
