@@ -102,5 +102,12 @@ def test_the_drawing_is_a_picture_that_the_browser_may_keep(as_ada: Caller, pier
     assert again.status_code == 304
 
 
+def test_a_text_can_be_put_on_the_shelf_as_a_motif_of_its_own(as_ada: Caller) -> None:
+    made = as_ada.call("POST", "/motifs", {"text": TEXT})
+    assert made.status_code == 201
+    assert (made.json()["title"], made.json()["text"], made.json()["revision"]) == ("Pier", TEXT, 1)
+    assert as_ada.call("POST", "/motifs", {"text": "x" * 200_001}).status_code == 422
+
+
 def test_an_unknown_shape_is_refused(as_ada: Caller) -> None:
     assert as_ada.call("POST", "/motifs", {"shape": "teapot"}).status_code == 422

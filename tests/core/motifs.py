@@ -91,7 +91,7 @@ def net(draw) -> str:
         "Rnd 3: [2 dc in next sp, ch 1, sk next sp, dc in next st] around",
         "Rnd 4: sl st in each st around",
     ]
-    return "\n".join(lines[: draw(st.integers(1, 3))])
+    return "\n".join(lines[: draw(st.integers(2, 5))])
 
 
 motifs = st.one_of(solid(), circle(), granny(), squared_off(), net())

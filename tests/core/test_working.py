@@ -159,3 +159,62 @@ def test_all_of_round_1_in_one_chain() -> None:
 def test_titles_and_notes_are_no_evidence_of_a_dialect() -> None:
     text = "Motif: An hdc octagon in US style\nTerms: UK\nShape: circle\nNote: gauge is not sc\nRnd 1: 6 dc in ring\n"
     assert codes(text) == []
+
+
+@pytest.mark.parametrize(
+    ("line", "corners"),
+    [
+        ("[(2 dc, ch 2, 2 dc) in corner, dc in each st to corner] around", "ch"),  # a chain at the centre
+        ("[(dc, tr, dc) in corner, dc in each st to corner] around", "tr"),  # a taller stitch
+        ("[5 dc in corner, dc in each st to corner] around", "dc"),  # an odd plain group
+        ("[tr in corner, dc in each st to corner] around", "tr"),  # the one taller stitch
+        ("[2 sc in corner, sc in each st to corner] around", "sc"),  # carried on from the round before
+        ("dc in each st and in each ch-2 sp around", "dc"),
+        (
+            "[3 dc in corner, dc in next st, tr in next st, dc in next st] around, corner tr",
+            "tr",
+        ),  # as the designer says
+    ],
+)
+def test_where_the_corners_are(line: str, corners: str) -> None:
+    done = work_draft(SQUARE + f"Rnd 2: {line}").rounds[1].worked
+    assert [done.made[c].kind for c in done.corners] == [corners] * 4
+    assert len(set(done.per_side())) == 1
+
+
+def test_a_circle_has_no_corners_whatever_its_groups() -> None:
+    draft = work_draft("Shape: circle\nRnd 1: [2 dc in ring, ch 2] 4 times\nRnd 2: 5 dc in each ch-2 sp around")
+    assert [r.worked.corners for r in draft.rounds] == [[], []]
+
+
+def test_yarns_change_from_round_to_round_and_within_one() -> None:
+    text = (
+        "Shape: circle\nRnd 1 with B: 6 sc in ring\nRnd 2: 2 sc in each of next 3 sts, change to C, 2 sc in each rem st"
+    )
+    first, second = (r.worked for r in work_draft(text).rounds)
+    assert {m.yarn for m in first.made} == {"B"}
+    assert [m.yarn for m in second.made] == ["B"] * 6 + ["C"] * 6
+
+
+def test_a_new_yarn_joined_in_another_corner_begins_there() -> None:
+    text = SQUARE + "Rnd 2: join B with sl st in any corner, ch 3, (2 dc, ch 2, 3 dc) in same sp, "
+    text += "*ch 1, (3 dc, ch 2, 3 dc) in next ch-2 sp; rep from * 2 more times, ch 1, join"
+    draft = work_draft(text)
+    assert draft.rounds[1].worked.tally() == {"dc": 24, "ch-2": 4, "ch-1": 4}
+    assert {m.yarn for m in draft.rounds[1].worked.made} == {"B"}
+
+
+def test_an_earlier_round_again() -> None:
+    text = SQUARE + "Rnd 2: [(2 dc, ch 2, 2 dc) in corner, dc in each st to corner] around\n"
+    text += "Rnds 3-4: Rep Rnd 2 (44, 60 dc)\nRnd 5: as Rnd 2"
+    assert [r.worked.stitches for r in work_draft(text).rounds] == [12, 28, 44, 60, 76]
+    assert codes(text) == []
+
+
+def test_spirals_are_not_closed() -> None:
+    text = "Shape: circle\nRnd 1: 6 sc in ring, do not join\n"
+    text += "Rnd 2: 2 sc in each st around, do not join"
+    rounds = work_draft(text).rounds
+    assert [r.worked.closed for r in rounds] == [False, False]
+    assert [r.worked.stitches for r in rounds] == [6, 12]
+    assert "do not join" in as_text(write_sheet(work_draft(text), "us"))

@@ -155,7 +155,7 @@ class _Reader:
         elif t.text in ("ending", "end") and c.ahead().text in ("last", "at", "final"):
             self._ending(nodes, marks)
         elif (act := closing.read_act(c)) is not None:
-            if act.what == "yarn" or (act.what == "attach" and act.yarn):
+            if not any(not isinstance(n, Act) for n in nodes) and depth == 0:
                 self.yarn = self.yarn or act.yarn
             nodes.append(act)
         elif (join := closing.read_join(c, bool(nodes) and depth == 0)) is not None:

@@ -22,6 +22,8 @@ def read_shelf(request: HttpRequest) -> list[Motif]:
 
 @router.post("/motifs", response={201: MotifOut, 422: ProblemOut}, operation_id="beginMotif")
 def begin(request: HttpRequest, body: NewMotifIn) -> Status[Motif]:
+    if body.text is not None:
+        return Status(201, services.new_motif(who(request), body.text))
     return Status(201, services.begin_motif(who(request), body.shape, body.terms, body.title))
 
 

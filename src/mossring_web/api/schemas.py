@@ -54,9 +54,12 @@ class MotifOut(CardOut):
 
 
 class NewMotifIn(Schema):
+    """A new motif from a shape, or (text) one that is written already."""
+
     shape: str = Field(default="square", max_length=40)
     terms: Terms = "us"
     title: str = Field(default="", max_length=200)
+    text: str | None = Field(default=None, max_length=MOST_TEXT)
 
 
 class SaveIn(Schema):

@@ -263,7 +263,10 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** NewMotifIn */
+        /**
+         * NewMotifIn
+         * @description A new motif from a shape, or (text) one that is written already.
+         */
         NewMotifIn: {
             /**
              * Shape
@@ -281,6 +284,8 @@ export interface components {
              * @default
              */
             title: string;
+            /** Text */
+            text?: string | null;
         };
         /** AnalysisOut */
         AnalysisOut: {

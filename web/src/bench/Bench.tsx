@@ -81,15 +81,7 @@ function Work({ motif }: { motif: Motif }) {
   }, [go, motif.id]);
 
   const keepBoth = async (mine: string, theirs: string) => {
-    const made = await asked(
-      client.POST("/api/motifs", { body: { shape: "circle", terms: "us", title: "" } }),
-    );
-    await asked(
-      client.PUT("/api/motifs/{motif_id}", {
-        params: { path: { motif_id: made.id } },
-        body: { revision: made.revision, text: mine },
-      }),
-    );
+    await asked(client.POST("/api/motifs", { body: { shape: "", terms: "us", title: "", text: mine } }));
     save.settle(theirs);
   };
 
@@ -182,13 +174,7 @@ function Work({ motif }: { motif: Motif }) {
           </section>
         </aside>
       </main>
-      {save.conflict && (
-        <ConflictDialog
-          conflict={save.conflict}
-          settle={save.settle}
-          keepBoth={(m, t) => void keepBoth(m, t)}
-        />
-      )}
+      {save.conflict && <ConflictDialog conflict={save.conflict} settle={save.settle} keepBoth={keepBoth} />}
     </div>
   );
 }

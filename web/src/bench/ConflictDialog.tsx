@@ -1,4 +1,5 @@
 import { Dialog } from "radix-ui";
+import { useState } from "react";
 import { Button } from "../ui/Button";
 import { Overlay } from "../ui/Overlay";
 import type { Conflict } from "./useAutosave";
@@ -6,13 +7,18 @@ import type { Conflict } from "./useAutosave";
 type Props = {
   conflict: Conflict;
   settle: (text: string) => void;
-  keepBoth: (mine: string, theirs: string) => void;
+  keepBoth: (mine: string, theirs: string) => Promise<void>;
 };
 
 /** Two versions of one motif: both are shown, and the designer says which one goes on. */
 export function ConflictDialog({ conflict, settle, keepBoth }: Props) {
+  const [error, setError] = useState("");
   const mine = lines(conflict.mine);
   const theirs = lines(conflict.theirs);
+  const both = () =>
+    keepBoth(conflict.mine, conflict.theirs).catch((e: unknown) =>
+      setError(e instanceof Error ? e.message : "That did not work."),
+    );
   return (
     <Dialog.Root open>
       <Overlay
@@ -30,10 +36,13 @@ export function ConflictDialog({ conflict, settle, keepBoth }: Props) {
             <Button onClick={() => settle(conflict.theirs)}>Go on with this one</Button>
           </Side>
         </div>
+        {error && (
+          <p role="alert" className="mt-4 rounded bg-stop-soft px-3 py-2 text-stop">
+            {error}
+          </p>
+        )}
         <p className="mt-4 text-right">
-          <Button onClick={() => keepBoth(conflict.mine, conflict.theirs)}>
-            Keep both: put yours on the shelf as a new motif
-          </Button>
+          <Button onClick={both}>Keep both: put yours on the shelf as a new motif</Button>
         </p>
       </Overlay>
     </Dialog.Root>
