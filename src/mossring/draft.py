@@ -128,8 +128,7 @@ def _guess_shape(doc: Document, dialect: Dialect, said: bool) -> Draft:
     """No `Shape:`: the number of corners that the last rounds turn out to have."""
     for n in _GUESSED_SIDES:
         draft = _work(doc, dialect, said, Shape(_named(n), n), False)
-        tail = draft.rounds[-2:]
-        if len(draft.rounds) > 1 and all(len(r.worked.corners) == n for r in tail):
+        if len(draft.rounds) > 1 and _ends_in(draft, n):
             first_corners = next((r for r in draft.rounds if r.worked.corners), None)
             if first_corners is not draft.rounds[0]:
                 draft.shape = Shape(f"circle to {_named(n)}", n, True)
@@ -137,6 +136,15 @@ def _guess_shape(doc: Document, dialect: Dialect, said: bool) -> Draft:
         if draft.rounds and len(draft.rounds) == 1 and len(draft.rounds[0].worked.corners) == n:
             return draft
     return _work(doc, dialect, said, Shape("circle", 0), False)
+
+
+def _ends_in(draft: Draft, n: int) -> bool:
+    """Whether the last rounds have n corners, or the last one squares a circle off with n chain spaces."""
+    before, last = (r.worked for r in draft.rounds[-2:])
+    if len(last.corners) != n:
+        return False
+    spaces = all(last.made[c].kind == "ch" for c in last.corners)
+    return len(before.corners) == n or (not before.corners and spaces)
 
 
 def _named(n: int) -> str:

@@ -123,6 +123,9 @@ def read_join(c: Cursor, may_close: bool) -> Join | None:
     stitch = c.stitch()
     if stitch and stitch != "ch" and c.accept("to", "in", "into"):
         if stitch == "slst" and c.accept("join", "close"):
+            if c.at("in", "into") and any(c.ahead(k).text == "ring" for k in (1, 2)):
+                c.i += 2 if c.ahead().text == "ring" else 3
+                return Join(stitch, "", c.span_from(i), forms_ring=True)
             return _finish(c, i, stitch, *(_into(c) if c.accept("in", "into", "to") else _NOWHERE))
         c.accept("the")
         where = _into(c)

@@ -266,15 +266,40 @@ class _Reader:
             c.accept("the")
             wheres = places.read_places(c)
             span = c.span_from(i)
-            return [Work((make,), w, span) for w in wheres]
+            return self._swept([Work((make,), w, span) for w in wheres])
         until = None
         if c.at("around", "across", "to", "until", "throughout"):
             until = places.read_until(c)
         if until is not None:
             where = Where("each", (places.ANY_STITCH,), c.span_from(i), until=until)
-            return [Work((make,), where, c.span_from(i))]
+            return self._swept([Work((make,), where, c.span_from(i))])
         where = Where("next", (places.ANY_STITCH,), make.span, make.n, said=False)
         return [Work((replace(make, n=1),), where, make.span)]
+
+    def _swept(self, works: list[Node]) -> list[Node]:
+        """A sweep with what else is worked on the way: `and 2 sc in each ch-2 sp`, `, working 3 sc in each corner`."""
+        c = self.c
+        (first, *rest) = works
+        if rest or not isinstance(first, Work) or first.where.mode != "each":
+            return works
+        while True:
+            save, troubles = c.i, len(c.troubles)
+            joined = c.accept("and") or (c.accept(",") and c.at("working", "making", "with"))
+            more: list[Node] = []
+            if joined:
+                while c.accept("working", "making", "with", "work"):
+                    pass
+                try:
+                    self._instruction(more, _Marks(), MAX_NESTING)
+                except UnreadableError:
+                    more = []
+            second = more[0] if len(more) == 1 else None
+            if not isinstance(second, Work) or second.where.mode != "each":
+                c.i = save
+                del c.troubles[troubles:]
+                return [first]
+            until = second.where.until if second.where.until is not places.END else first.where.until
+            first = replace(first, where=replace(first.where, until=until), also=(*first.also, second))
 
     def _increase(self, n: int = 1) -> list[Node]:
         c = self.c

@@ -81,11 +81,15 @@ class Make:
 
 @dataclass(frozen=True, slots=True)
 class Work:
-    """A group worked in a place (each place, when the place names several)."""
+    """A group worked in a place (each place, when the place names several).
+
+    also: other groups in other places of the same sweep (`sc in each st and 2 sc in each ch-2 sp around`).
+    """
 
     group: tuple[Node, ...]
     where: Where
     span: Span
+    also: tuple[Work, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

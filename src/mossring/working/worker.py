@@ -130,16 +130,18 @@ class Worker:
 
     def _each(self, node: Work) -> None:
         edge = self.edge
-        targets = node.where.targets
+        sweeps = [*reversed(node.also), node]  # what is named besides goes before `each st`
         stop = self._until(node.where.until)
         u = edge.pos
         n = len(edge.made)
         while u < stop:
             m = edge.made[u % n]
-            if any(edge.fits(m, u, t) for t in targets):
-                edge.between = False
-                self.in_place(node.group, u, node.span)
-                stop = min(stop, edge.end)
+            for work in sweeps:
+                if any(edge.fits(m, u, t) for t in work.where.targets):
+                    edge.between = False
+                    self.in_place(work.group, u, work.span)
+                    stop = min(stop, edge.end)
+                    break
             u += 1
         self.budget.step(node.span, max(1, u - edge.pos))
         edge.pos = max(edge.pos, u)
