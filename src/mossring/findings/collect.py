@@ -138,8 +138,11 @@ class _Collector:
 
     def _mend(self, serious: list[Finding], index: int) -> None:
         """Carry the mend of a round's words on into the world that later rounds are judged by."""
+        misread = [f for f in serious if f.code != "MR102"]  # a slip was worked as mended already
+        if not misread:
+            return
         self.bad_before = True
-        fix = next((x for f in serious for x in f.fixes if not x.states), None)
+        fix = next((x for f in misread for x in f.fixes if not x.states), None)
         if self.large:
             self.broken = True
             return
@@ -150,7 +153,7 @@ class _Collector:
         elif fix is not None:
             self.mended = _carried(self.text, self.mended, fix)
             self.world = work_draft(self.mended, self.draft.dialect)
-        elif any(f.severity == "stop" and f.family < 3 and f.code != "MR102" for f in serious):
+        elif any(f.severity == "stop" and (f.family < 3 or _uneven(self.draft.rounds[index])) for f in misread):
             self.broken = True
 
     def _try_fixes(self, f: Finding, index: int) -> None:
@@ -207,6 +210,11 @@ class _Collector:
 
     def _was_there(self, g: Finding, index: int) -> bool:
         return any(h.code == g.code for h in raw(self.draft, index))
+
+
+def _uneven(r: DraftRound) -> bool:
+    """A round with a wrong count that is wrong in itself too: what stands on it means little."""
+    return r.worked.unworked > 0 or len(set(r.worked.per_side())) > 1
 
 
 def _serious(draft: Draft, index: int) -> bool:

@@ -8,6 +8,7 @@ from collections.abc import Iterator, Sequence
 from mossring.findings.finding import Edit, Fix
 from mossring.findings.look import Look
 from mossring.notation.tree import Chain, Make, Node, Repeat, Span, Work
+from mossring.notation.words import TIMES
 from mossring.shape import growth_constant
 
 _STEPS = (1, -1, 2, -2, 3, -3)
@@ -15,17 +16,21 @@ _MOST = 30
 
 
 def number_edits(look: Look) -> Iterator[Fix]:
-    """Each counted number of the round changed by up to three, nearest first: where a miscount would be."""
+    """Each counted number of the round changed by up to three, nearest first: where a miscount would be.
+
+    Lengths of chains come last, by one: they change no count of stitches.
+    """
     line = look.round.line
-    spans = list(_number_spans(line.text, look.round.tree.body))
+    body = look.round.tree.body
+    counts = list(_numbers(line.text, body))
+    chains = list(_chain_lengths(line.text, body))
     tried = 0
     for step in _STEPS:
-        for start, end in spans:
-            now = int(line.text[start:end])
+        for start, end, now, words in counts + (chains if abs(step) == 1 else []):
             if now + step < 1 or tried >= _MOST:
                 continue
             tried += 1
-            text = str(now + step)
+            text = words.format(now + step)
             shown = _around(line.text, start, end, text)
             yield Fix(f"Make it “{shown}”", (Edit(line.at + start, line.at + end, text),))
 
@@ -38,24 +43,45 @@ def _around(text: str, start: int, end: int, new: str) -> str:
     return (text[a:start] + new + text[end:b]).strip()
 
 
-def _number_spans(text: str, body: Sequence[Node]) -> Iterator[Span]:
-    """Where the numbers stand that say how many: stitches, places, times (not chain lengths)."""
+Number = tuple[int, int, int, str]
+"""Where a number stands (start, end), its value, and how another one is written in its place."""
+
+
+def _numbers(text: str, body: Sequence[Node]) -> Iterator[Number]:
+    """The numbers that say how many: stitches, places, times (not chain lengths)."""
     seen: set[Span] = set()
     for node in _nodes(body):
-        spans: list[Span] = []
+        span = None
         if isinstance(node, Make):
-            spans.append(node.span)
+            span = node.span
         elif isinstance(node, Work):
-            spans.append(node.where.span)
-        elif isinstance(node, Repeat) and node.times_span:
-            spans.append(node.times_span)
-        for a, b in spans:
-            m = re.search(r"(?<![\d-])\d+(?!\d|[ -]?ch\b)", text[a:b])
-            if m and not re.search(r"ch[- ]?$", text[: a + m.start()]):
-                at = (a + m.start(), a + m.end())
-                if at not in seen:
-                    seen.add(at)
-                    yield at
+            span = node.where.span
+        elif isinstance(node, Repeat):
+            span = node.times_span
+        found = _number_in(text, span) if span else None
+        if found and found[:2] not in seen:
+            seen.add(found[:2])
+            yield found
+
+
+def _number_in(text: str, span: Span) -> Number | None:
+    a, b = span
+    m = re.search(r"(?<![\d-])\d+(?!\d|[ -]?ch\b)", text[a:b])
+    if m and not re.search(r"ch[- ]?$", text[: a + m.start()]):
+        return a + m.start(), a + m.end(), int(m.group()), "{}"
+    times = re.match(r"(once|twice|thrice)( more)?", text[a:b], re.IGNORECASE)
+    if times:
+        more = times[2] or ""
+        return a, a + times.end(), TIMES[times[1].lower()], "{}" + more + " times"
+    return None
+
+
+def _chain_lengths(text: str, body: Sequence[Node]) -> Iterator[Number]:
+    for node in _nodes(body):
+        m = re.search(r"\d+", text[node.span[0] : node.span[1]]) if isinstance(node, Chain) else None
+        if m:
+            at = node.span[0]
+            yield at + m.start(), at + m.end(), int(m.group()), "{}"
 
 
 def _nodes(body: Sequence[Node]) -> Iterator[Node]:
@@ -133,8 +159,7 @@ def ring_edits(look: Look) -> Iterator[Fix]:
     first = Look(look.draft, 0)
     line = first.round.line
     usual = round(growth_constant(0) * first.round.entry.height)
-    for start, end in list(_number_spans(line.text, first.round.tree.body))[:1]:
-        now = int(line.text[start:end])
+    for start, end, now, _ in list(_numbers(line.text, first.round.tree.body))[:1]:
         for n in (usual, *(now + step for step in (1, -1, 2, -2, 3, -3, 4, -4, 5, -5, 6, -6))):
             if n >= 3 and n != now:
                 edit = Edit(line.at + start, line.at + end, str(n))

@@ -7,14 +7,18 @@ marked; where a word has one meaning only, it was worked as that.
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
 from mossring.notation.evidence import evidence
+from mossring.stitches.terms import PROVES, TERMS, term
 
 CODE = "MR701"
 SEVERITY: Severity = "warn"
+_FEW = 2
+"""Words of the other dialect that pass for slips."""
 
 
 def check(look: Look) -> Iterator[Finding]:
@@ -38,10 +42,36 @@ def check(look: Look) -> Iterator[Finding]:
         first.span,
         f"The text {read} in {mine.upper()} terms, but {first.why}.",
         "; ".join(e.why for e in (proof or against)[1:4]),
-        _restate(look, other, own) if draft.doc.terms else (),
+        _mends(look, other, own),
     )
     finding.round = number
+    finding.most = 2
     yield finding
+
+
+def _mends(look: Look, other: str, own: int) -> Iterator[Fix]:
+    """One slip is a word to change; a text full of them is a header to change."""
+    words = list(_own_words(look))
+    if len(words) <= _FEW:
+        yield from _reword(words)
+    if look.draft.doc.terms:
+        yield from _restate(look, other, own)
+    if len(words) > _FEW:
+        yield from _reword(words)
+
+
+def _own_words(look: Look) -> Iterator[Edit]:
+    """Each word that only the other dialect has, as this one says it."""
+    draft = look.draft
+    other = TERMS["us" if draft.dialect == "uk" else "uk"]
+    keys = {t.abbr: key for key, t in other.items() if PROVES.get(t.abbr) not in (None, draft.dialect)}
+    for m in re.finditer(r"\b(" + "|".join(keys) + r")\b", draft.doc.words()):
+        yield Edit(m.start(), m.end(), term(keys[m[1]], draft.dialect).abbr)
+
+
+def _reword(words: list[Edit]) -> Iterator[Fix]:
+    if words:
+        yield Fix(f"Write “{words[0].text}”", tuple(words))
 
 
 def _restate(look: Look, other: str, own: int) -> Iterator[Fix]:
