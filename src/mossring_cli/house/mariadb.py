@@ -98,7 +98,7 @@ class PrivateMariaDB:
             self.port, self.password = kept["port"], kept["password"]
         else:
             self.password = secrets.token_urlsafe(24)
-        if not self.port or not _free(self.port):
+        if not self.port or not is_free(self.port):
             self.port = free_port()
         path.touch(mode=0o600)
         path.write_text(json.dumps({"port": self.port, "password": self.password}))
@@ -177,7 +177,7 @@ def free_port() -> int:
         return port
 
 
-def _free(port: int) -> bool:
+def is_free(port: int) -> bool:
     with socket.socket() as s:
         s.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:

@@ -15,7 +15,7 @@ import urllib.request
 from pathlib import Path
 from types import FrameType
 
-from mossring_cli.house.mariadb import DatabaseError, PrivateMariaDB, _free, free_port
+from mossring_cli.house.mariadb import DatabaseError, PrivateMariaDB, free_port, is_free
 
 ROOT = Path(__file__).resolve().parents[3]
 STATE = Path(os.environ.get("MOSSRING_STATE", ROOT / ".state"))
@@ -78,7 +78,7 @@ def wait_for(url: str, server: subprocess.Popen[bytes]) -> None:
 def choose_port() -> int:
     """The wanted port, or any free one if it is taken."""
     wanted = int(os.environ.get("MOSSRING_PORT", PORT))
-    if _free(wanted):
+    if is_free(wanted):
         return wanted
     other = free_port()
     say(f"Port {wanted} is taken by another program: using {other}.")
