@@ -11,6 +11,14 @@ def cut_off(page: Page) -> None:
     page.route("**/api/**", lambda route: route.abort())
 
 
+def second_tab(page: Page) -> Page:
+    """The same motif in another tab."""
+    other = page.context.new_page()
+    other.goto(page.url)
+    expect(other.locator(".moss-result").first).to_be_visible()
+    return other
+
+
 def test_typing_goes_on_without_the_server_and_is_sent_when_it_is_back(demo: Page) -> None:
     open_motif(demo, "Porthole Round")
     cut_off(demo)
@@ -42,9 +50,7 @@ def test_what_could_not_be_sent_is_there_after_a_crash_of_the_page(demo: Page) -
 
 def test_two_tabs_never_overwrite_each_other(demo: Page) -> None:
     open_motif(demo, "Porthole Round")
-    other = demo.context.new_page()
-    other.goto(demo.url)
-    expect(other.locator(".moss-result").first).to_be_visible()
+    other = second_tab(demo)
     draft(demo).press("Control+End")
     demo.keyboard.type("# from the first tab")
     saved(demo)
@@ -62,9 +68,7 @@ def test_two_tabs_never_overwrite_each_other(demo: Page) -> None:
 
 def test_both_versions_can_be_kept(demo: Page) -> None:
     open_motif(demo, "Lantern Cap")
-    other = demo.context.new_page()
-    other.goto(demo.url)
-    expect(other.locator(".moss-result").first).to_be_visible()
+    other = second_tab(demo)
     draft(demo).press("Control+Home")
     demo.keyboard.type("# first\n")
     saved(demo)

@@ -95,6 +95,20 @@ def test_a_motif_is_written_in_its_own_style_unless_told() -> None:
     assert write_sheet(draft, "us", read_style("turn every round")).cannot
 
 
+@pytest.mark.parametrize("terms", ["us", "uk"])
+def test_a_corner_that_was_said_and_a_key_that_is_not_known_are_written_back(terms: str) -> None:
+    text = GRANNY.replace("Terms: US", "Terms: US\nWeather: fog\nCorner: sharp")
+    text = text.replace("ch 1] around", "ch 1] around, corner ch 2")
+    text += "\nRnd 3: [3 dc in corner, dc in next st, tr in next 3 sts, dc in next 2 sts] around, corner dc"
+    draft = work_draft(text)
+    out = as_text(write_sheet(draft, "uk" if terms == "uk" else "us"))
+    again = work_draft(out)
+    assert "Weather: fog\nCorner: sharp\n" in out
+    assert [len(r.worked.corners) for r in again.rounds] == [len(r.worked.corners) for r in draft.rounds]
+    assert "corner ch 2" in out
+    assert ("corner tr" if terms == "uk" else "corner dc") in out
+
+
 def test_abbreviations_are_those_that_occur_and_no_others() -> None:
     sheet = write_sheet(work_draft("Terms: US\nShape: circle\nRnd 1: 6 sc in ring"), "uk")
     assert [a for a, _ in sheet.abbreviations] == ["ch", "ss", "dc"]

@@ -90,7 +90,6 @@ class Document:
     shape: Shape | None = None
     begin: Begin = field(default_factory=Begin)
     style: str = ""
-    corner: str = ""
     yarns: dict[str, str] = field(default_factory=dict)
     header: list[tuple[str, str]] = field(default_factory=list)
     rounds: list[RoundLine] = field(default_factory=list)
@@ -224,8 +223,6 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
         begin = read_begin(m[1], span) if m else None
         if begin and not doc.value("begin"):
             doc.begin = begin
-    elif k == "corner":
-        doc.corner = value
     elif k == "worked":
         doc.rows = value.lower().startswith("row")
     elif k == "note" or k == "notes":

@@ -169,6 +169,9 @@ class Phrases:
             parts.append(self.steps(steps))
         parts += self.skips(script.left)
         parts.append(f"join with {self.word('slst')} in {top}" if done.closed else "do not join")
+        if done.corner_said:
+            kind, chains = done.corner_said
+            parts.append(f"corner {self.chain(chains) if kind == 'ch' else self.word(kind)}")
         if turn:
             parts.append("turn")
         return ", ".join(parts)

@@ -129,7 +129,7 @@ def begin_words(begin: Begin, phrases: Phrases) -> str:
 
 def _materials(draft: Draft, dialect: Dialect) -> list[tuple[str, str]]:
     """Yarns, hook, gauge and whatever else the header says, the hook with its name in the dialect's country."""
-    skip = {"motif", "terms", "shape", "begin", "style", "abbreviations", "worked", "corner"}
+    skip = {"motif", "terms", "shape", "begin", "style", "abbreviations"}
     out = []
     for key, value in draft.doc.header:
         mm = hook_mm(value) if key.lower() == "hook" else None
