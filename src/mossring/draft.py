@@ -8,11 +8,22 @@ from __future__ import annotations
 
 import hashlib
 from collections import OrderedDict
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from threading import Lock
 
-from mossring.notation import Begin, Document, RoundLine, RoundTree, Shape, Trouble, read_document, read_round
+from mossring.notation import (
+    Begin,
+    Document,
+    Names,
+    RoundLine,
+    RoundTree,
+    Shape,
+    Trouble,
+    read_document,
+    read_names,
+    read_round,
+)
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import likely_dialect
 from mossring.shape import Entry, Gauge, enter, read_gauge
@@ -110,7 +121,7 @@ def forget() -> None:
 
 
 @lru_cache(maxsize=1024)
-def read_cached(text: str, dialect: Dialect, names: frozenset[str]) -> RoundTree:
+def read_cached(text: str, dialect: Dialect, names: Names) -> RoundTree:
     return read_round(text, dialect, names)
 
 
@@ -154,16 +165,16 @@ def _named(n: int) -> str:
 def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, most: int = MAX_ROUNDS) -> Draft:
     gauge = read_gauge(doc, dialect)
     draft = Draft(doc, dialect, said, shape, said_shape, gauge, troubles=list(doc.troubles))
-    names = frozenset(n.lower() for n in doc.yarns)
-    turning = "turn every" in doc.style.lower()
-    state = State(doc.begin, shape.sides, turning=turning)
-    key = _digest(b"", repr((doc.begin.kind, doc.begin.chains, shape.sides, turning, gauge, dialect)))
+    names = read_names(doc.stitches, dialect) if doc.stitches else ()
+    state = _first_state(doc, shape)
+    key = _digest(b"", repr((state, gauge, dialect, doc.stitches)))
     entries: list[Entry] = []
     bodies: dict[int, RoundTree] = {}
     for line in doc.rounds:
         tree = read_cached(line.text, dialect, names)
-        if tree.ring and not draft.rounds:
-            doc.begin = Begin("ring", tree.ring)
+        if (tree.ring or tree.cast) and not draft.rounds:
+            doc.begin = Begin("ring", tree.ring) if tree.ring else Begin("foundation", tree.cast or 0)
+            state = replace(state, begin=doc.begin)
         for number in range(line.first, line.last + 1):
             if len(draft.rounds) >= most < MAX_ROUNDS:
                 return draft
@@ -182,7 +193,7 @@ def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape:
             key = _digest(key, repr((line.text, source is tree or source.body, yarn)))
             known = _cache.get(key)
             if known is None:
-                after = work_round(state, source, yarn=yarn)
+                after = work_round(state, source, yarn=yarn, around=line.word != "Row")
                 assert after.before is not None
                 entry = enter(after.before, state.before, entries, doc.begin, shape.sides, gauge)
                 memo: dict[object, object] = {}
@@ -195,6 +206,14 @@ def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape:
             if any(t.kind == "limit" for t in draft.rounds[-1].worked.troubles):
                 return draft
     return draft
+
+
+def _first_state(doc: Document, shape: Shape) -> State:
+    """What the header says of how every round is worked."""
+    style = doc.style.lower()
+    closing = 1 if "cluster closed" in style else 0
+    rows = doc.rows or any(line.word == "Row" for line in doc.rounds)
+    return State(doc.begin, shape.sides, turning="turn every" in style, rows=rows, closing=closing)
 
 
 def _digest(before: bytes, text: str) -> bytes:

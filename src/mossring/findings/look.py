@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from mossring.draft import Draft, DraftRound
 from mossring.findings.finding import Finding, Propose, Severity
 from mossring.notation.tree import Span, Trouble
-from mossring.stitches import STITCHES, term
+from mossring.stitches import is_stitch, term
 
 _UNREAD = frozenset(
     {"unknown word", "bracket", "nesting", "times", "place", "instruction", "place in a place", "no star"}
@@ -83,7 +83,7 @@ class Look:
             return "space" if n == 1 else "spaces"
         if key.startswith("ch-"):
             return f"{key} sp" if n == 1 else f"{key} sps"
-        return term(key, self.draft.dialect).abbr if key in STITCHES else key
+        return term(key, self.draft.dialect).abbr if is_stitch(key) else key
 
 
 def some(n: int, one: str, many: str | None = None) -> str:

@@ -1,5 +1,6 @@
 """The draft notation: a pattern file into its parts, one round's words into a tree."""
 
+from mossring.notation.cursor import Names
 from mossring.notation.document import (
     Begin,
     Document,
@@ -9,18 +10,20 @@ from mossring.notation.document import (
     read_document,
     read_shape,
 )
-from mossring.notation.reader import read_round
+from mossring.notation.reader import read_names, read_round
 from mossring.notation.tree import RoundTree, Trouble
 
 __all__ = [
     "Begin",
     "Document",
+    "Names",
     "RoundLine",
     "RoundTree",
     "Shape",
     "Trouble",
     "read_begin",
     "read_document",
+    "read_names",
     "read_round",
     "read_shape",
 ]

@@ -63,6 +63,13 @@ def read_bracket_label(c: Cursor) -> Label | None:
 
 
 def _label(c: Cursor) -> Label | None:
+    save = c.i
+    while c.at("skipped", "missed", "unworked", "beg", "beginning", "these", "this", "the", "first", "turning"):
+        c.i += 1
+    skipped = c.i > save
+    c.number()
+    if not (c.accept("ch", "chs", "chain", "chains") and (c.number() or True)) and not skipped:
+        c.i = save
     if c.accept("does", "do", "don't", "doesn't", "dont"):
         c.accept("not")
         if c.accept("count", "counts"):
@@ -79,11 +86,16 @@ def _label(c: Cursor) -> Label | None:
     if c.accept("not"):
         _to_end_of_label(c)
         return Label(None)
-    c.accept("as")
-    c.accept("the", "a")
-    c.accept("first", "1st", "beg")
-    n = c.number()
-    key = c.stitch()
+    c.accept("as", "for")
+    c.accept("the", "a", "an")
+    c.accept("first", "1st", "beg", "one")
+    legged = c.legged()
+    n = None if legged else c.number()
+    key = legged[0] if legged else c.stitch()
+    if key is None:
+        key = _special_key(c)
+    if key is None and c.accept(*STITCH_WORDS):  # `counts as a stitch`: as whatever it stands for
+        return Label("st")
     if key is None:
         return None
     if key == "ch":
@@ -101,6 +113,12 @@ def _label(c: Cursor) -> Label | None:
             break
         c.i += 1
     return Label(key, chains)
+
+
+def _special_key(c: Cursor) -> str | None:
+    """The stitch that a special stitch's name stands for, where it is one stitch."""
+    group = c.named() or ()
+    return group[0].stitch if len(group) == 1 and isinstance(group[0], Make) else None
 
 
 def _to_end_of_label(c: Cursor) -> None:
@@ -160,15 +178,17 @@ def _into(c: Cursor) -> tuple[str, int | None, int | None]:
         c.accept("of")
         c.accept("the")
         c.accept("beg", "beginning", "starting", "start", "first", "turning")
+        if c.legged() or c.named():
+            return ("stitch", None, None)
         n = c.number()
         if c.accept("ch", "chain", "chains"):
             m = c.number()
             return ("chain", None, n if n is not None else m)
-        if c.stitch():
+        if c.stitch() or c.accept(*STITCH_WORDS):
             return ("stitch", None, None)
     c.i = save
     nth = c.ordinal()
-    if nth is not None and (c.accept("ch", "chain") or c.at("of")):
+    if nth is not None and (c.accept("ch", "chain") or c.at("of")) and not c.at("from"):
         of = None
         if c.accept("of"):
             c.accept("the")
@@ -180,6 +200,8 @@ def _into(c: Cursor) -> tuple[str, int | None, int | None]:
         return ("chain", nth, of)
     c.i = save
     if c.accept("beg", "beginning", "starting"):
+        if c.legged() or c.named():
+            return ("stitch", None, None)
         n = c.number()
         if c.accept("ch", "chain"):
             m = c.number()
@@ -189,10 +211,10 @@ def _into(c: Cursor) -> tuple[str, int | None, int | None]:
     c.i = save
     if c.accept("first", "1st", "standing"):
         c.accept("standing", "chainless")
-        if c.accept_phrase("sl", "st") or c.accept("ss"):
+        if c.accept_phrase("sl", "st") or c.accept("ss") or c.legged() or c.named():
             return ("stitch", None, None)
         n = c.number()
-        if c.accept("ch", "chain"):
+        if c.accept("ch", "chain") and not c.at("made"):
             m = c.number()
             return ("chain", None, n if n is not None else m)
         if c.accept(*STITCH_WORDS) or c.stitch():
@@ -233,11 +255,31 @@ def read_act(c: Cursor) -> Act | None:
                 break
             c.i += 1
         return Act("fasten off", c.span_from(i))
-    if c.accept("pm") or c.phrase("place", "marker") or c.phrase("move", "marker"):
-        while c.token.kind == "word":
+    if c.accept("pm") or (c.at("place", "move", "put", "remove") and c.ahead().text in ("marker", "a", "the")):
+        while c.token.kind in ("word", "ord", "num"):
             c.i += 1
         return Act("marker", c.span_from(i))
-    return _read_yarn(c, i)
+    return _read_parked(c, i) or _read_yarn(c, i)
+
+
+def _read_parked(c: Cursor, i: int) -> Act | None:
+    """`drop loop of A to back`, `park A in front`, `place A on marker`, `pick up loop of B`."""
+    pick = c.accept_phrase("pick", "up") or c.accept_phrase("return", "to")
+    if not pick and not c.accept("drop", "park", "leave"):
+        return None
+    c.accept("the")
+    c.accept("loop", "lp", "yarn") and c.accept("of")
+    c.accept("yarn", "color", "colour")
+    if not _is_name(c):
+        c.i = i
+        return None
+    name = c.token.text.upper()
+    c.i += 1
+    side = ""
+    while c.token.kind == "word" and not c.at("and"):
+        side = side or {"back": "back", "behind": "back", "front": "front"}.get(c.token.text, "")
+        c.i += 1
+    return Act("pick up" if pick else "park", c.span_from(i), name, side=side)
 
 
 def _is_name(c: Cursor, k: int = 0) -> bool:

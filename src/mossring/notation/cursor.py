@@ -5,12 +5,52 @@ from __future__ import annotations
 from functools import cache
 
 from mossring.notation.tokens import Token, tokenize
-from mossring.notation.tree import Span, Trouble
+from mossring.notation.tree import Node, Span, Trouble
 from mossring.notation.words import NUMBERS, ORDINALS, TIMES, nearest, vocabulary
+from mossring.stitches.table import MOST_LEGS, Making, composed
 from mossring.stitches.terms import Dialect, spellings
+
+Names = tuple[tuple[tuple[str, ...], tuple[Node, ...]], ...]
+"""Special stitches of a motif: the words of each name, and what it is made of, as a group for one place."""
 
 SPACE_WORDS = frozenset({"sp", "sps", "space", "spaces", "loop", "loops", "lp", "lps"})
 STITCH_WORDS = frozenset({"st", "sts", "stitch", "stitches"})
+GROUP_WORDS = frozenset({"group", "groups", "grp", "grps", "shell", "shells", "set", "sets", "fan", "fans"})
+LOOP_PARTS = {
+    "blo": "back",
+    "bl": "back",
+    "bls": "back",
+    "back": "back",
+    "flo": "front",
+    "fl": "front",
+    "fls": "front",
+    "front": "front",
+    "tlo": "third",
+}
+"""Words that open the name of a loop, and the loop."""
+_MAKING: dict[str, Making] = {
+    "cl": "cl",
+    "cls": "cl",
+    "cluster": "cl",
+    "clusters": "cl",
+    "pc": "pc",
+    "pcs": "pc",
+    "pop": "pc",
+    "pops": "pc",
+    "popcorn": "pc",
+    "popcorns": "pc",
+    "bobble": "bobble",
+    "bobbles": "bobble",
+    "bob": "bobble",
+    "mb": "bobble",
+    "puff": "puff",
+    "puffs": "puff",
+    "tog": "tog",
+    "together": "tog",
+}
+USUAL_LEGS: dict[str, tuple[str, int]] = {"cl": ("dc", 3), "pc": ("dc", 5), "bobble": ("dc", 5)}
+"""What a bare cluster, popcorn or bobble is made of where nobody said (common practice, no source)."""
+_BASES = ("sc", "hdc", "dc", "htr", "tr", "dtr")
 MAX_GUESSES = 40
 """How many misspelt words a round gets suggestions for: past that it isn't a pattern."""
 
@@ -35,14 +75,16 @@ def _by_first_word(dialect: Dialect) -> dict[str, list[tuple[tuple[str, ...], st
 class Cursor:
     """Tokens of one round with a position; misspelt words are already replaced by their likely meaning."""
 
-    def __init__(self, text: str, dialect: Dialect, names: frozenset[str]) -> None:
+    def __init__(self, text: str, dialect: Dialect, names: Names = ()) -> None:
         self.text = text
         self.dialect = dialect
+        self.names = names
         self.tokens = tokenize(text)
         self.i = 0
         self.troubles: list[Trouble] = []
         self.unknown: set[int] = set()
-        self._spell(vocabulary(dialect), names)
+        own = {word for words, _ in names for word in words}
+        self._spell(vocabulary(dialect), frozenset(own | {word + "s" for word in own}))
         self._spellings = _by_first_word(dialect)
         self._other = _by_first_word("us" if dialect == "uk" else "uk")
 
@@ -154,6 +196,67 @@ class Cursor:
                     self.accept("crochet", "crochets")
                     return key
         return None
+
+    def named(self, into: bool = False) -> tuple[Node, ...] | None:
+        """What the special stitch is made of whose name comes next; `into`: as a place, so one that is a group."""
+        for words, group in self.names:
+            if into and len(group) < 2:
+                continue
+            if self.phrase(*words) or self.phrase(*words[:-1], words[-1] + "s"):
+                self.i += len(words)
+                return group
+        return None
+
+    def legged(self, peek: bool = False) -> tuple[str, int] | None:
+        """A stitch of several legs and how many such (`3-dc cl`, `2 3-dc cls`, `dc3tog`, `cl`); else None."""
+        save = self.i
+        found = self._legged()
+        if found is None or peek:
+            self.i = save
+        return found
+
+    def _legged(self) -> tuple[str, int] | None:
+        first = self.number()
+        bare = self._making()
+        if bare is not None:
+            return self._bare(bare, first)
+        second = self.number()
+        key = self.stitch()
+        if key not in _BASES:
+            return None
+        after = self.number() if self.token.tight or self.ahead().text in ("tog", "together") else None
+        making = self._making()
+        if making is None:
+            return None
+        if second is not None:
+            n, legs = first or 1, second
+        elif after is not None:
+            n, legs = first or 1, after
+        elif first is not None:
+            n, legs = 1, first
+        else:
+            n, legs = 1, 2 if making == "tog" else USUAL_LEGS.get(making, ("", 3))[1]
+        if not 2 <= legs <= MOST_LEGS:
+            return None
+        return composed(making, key, legs), n
+
+    def _making(self) -> Making | None:
+        making = _MAKING.get(self.token.text) if self.token.kind == "word" else None
+        if making is None:
+            return None
+        self.i += 1
+        if making in ("puff", "bobble", "pc", "cl"):
+            self.accept("st", "sts", "stitch", "stitches")
+        return making
+
+    def _bare(self, making: Making, n: int | None) -> tuple[str, int] | None:
+        """`cl`, `2 pc`, `puff`: nothing says what it is made of."""
+        if making == "tog":
+            return None
+        if making == "puff":
+            return "puff", n or 1
+        base, legs = USUAL_LEGS[making]
+        return composed(making, base, legs), n or 1
 
     def fail(self, kind: str, *, token: Token | None = None, **data: object) -> UnreadableError:
         """The exception for a trouble at the present token; already-reported words report nothing more."""

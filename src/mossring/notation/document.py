@@ -7,10 +7,12 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from mossring.notation.tree import Span, Trouble
-from mossring.stitches.terms import Dialect, dialect_of
+from mossring.stitches.terms import TERMS, Dialect, dialect_of
 
 MAX_CHARACTERS = 200_000
 """A pattern of ten pages has about 20,000 characters; ten times that is a book, not a motif."""
+MAX_FOUNDATION = 2000
+"""Chains of a foundation: ten metres of medium yarn, wider than anything worked in one piece."""
 MAX_ROUNDS = 200
 """The widest pieces made round by round (about 80 rounds) fit twice over."""
 
@@ -49,11 +51,13 @@ class Shape:
 
 @dataclass(frozen=True, slots=True)
 class Begin:
-    """The centre. kind: magic ring, a chain ring of n, or all of round 1 in one chain (the 2nd of n)."""
+    """The centre. kind: magic ring, a chain ring of n, all of round 1 in one chain (the 2nd of n), or a
+    foundation of n chains or, where `stitch` is one, of n such foundation stitches."""
 
-    kind: Literal["magic ring", "ring", "one chain"] = "magic ring"
+    kind: Literal["magic ring", "ring", "one chain", "foundation"] = "magic ring"
     chains: int = 0
     span: Span = (0, 0)
+    stitch: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,6 +100,7 @@ class Document:
     notes: list[Line] = field(default_factory=list)
     troubles: list[Trouble] = field(default_factory=list)
     rows: bool = False
+    stitches: list[tuple[str, str]] = field(default_factory=list)
     telling: list[Span] = field(default_factory=list)
 
     def words(self) -> str:
@@ -207,12 +212,15 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
         doc.terms_span = span
         if doc.terms is None:
             doc.troubles.append(Trouble("terms", span, {"value": value}))
+    elif m := re.fullmatch(r"(?:special )?stitch (.+)", k):
+        doc.stitches.append((m[1], value))
+        doc.telling.append(span)
     elif k == "shape":
         doc.shape = read_shape(value)
         if doc.shape is None:
             doc.troubles.append(Trouble("shape", span, {"value": value}))
     elif k == "begin":
-        begin = read_begin(value, span)
+        begin = read_begin(value, span, doc.terms)
         if begin is None:
             doc.troubles.append(Trouble("begin", span, {"value": value}))
         else:
@@ -248,15 +256,22 @@ def read_shape(value: str) -> Shape | None:
     return None
 
 
-def read_begin(value: str, span: Span = (0, 0)) -> Begin | None:
-    """`magic ring`; `ch 4, join with sl st to form ring`; `ch 2` (all of round 1 in the 2nd chain from the hook)."""
+def read_begin(value: str, span: Span = (0, 0), dialect: Dialect | None = None) -> Begin | None:
+    """`magic ring`; `ch 4, join with sl st to form ring`; `ch 2` (all of round 1 in the 2nd chain from the hook);
+    `ch 24` (a foundation chain); `31 fsc` (foundation stitches, in US terms unless the dialect says otherwise)."""
     v = " ".join(value.lower().split())
     if re.search(r"\b(magic|adjustable|sliding)\b", v):
         return Begin("magic ring", 0, span)
+    if m := re.fullmatch(r"(\d{1,4}) (?:(?:foundation )?(sc|hdc|dc|tr|htr)|f(sc|hdc|dc|tr|htr))s?", v):
+        key = TERMS[dialect or "us"]
+        stitch = next((k for k, t in key.items() if t.abbr == (m[2] or m[3])), "sc")
+        return Begin("foundation", int(m[1]), span, f"f{stitch}") if int(m[1]) <= MAX_FOUNDATION else None
     m = re.search(r"\b(?:ch(?:ain)?s?[ -]?(\d{1,4})|(\d{1,4}) ?ch(?:ain)?s?)\b", v)
     if not m:
         return Begin("magic ring", 0, span) if v in ("ring", "") else None
     n = int(m[1] or m[2])
     if re.search(r"\b(ring|join|ss|sl st|slip)\b", v):
         return Begin("ring", n, span) if 2 <= n <= 60 else None
-    return Begin("one chain", n, span) if 1 <= n <= 4 else None
+    if n <= 4 and not re.search(r"\bfoundation\b", v):
+        return Begin("one chain", n, span) if n >= 1 else None
+    return Begin("foundation", n, span) if n <= MAX_FOUNDATION else None

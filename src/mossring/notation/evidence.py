@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from mossring.notation.tree import Span
-from mossring.stitches.table import STITCHES
+from mossring.stitches.table import lookup
 from mossring.stitches.terms import PROVES, TERMS, Dialect
 
 
@@ -54,7 +54,7 @@ def evidence(text: str) -> tuple[Evidence, ...]:
         for dialect in ("us", "uk"):
             key = next((k for k, t in TERMS[dialect].items() if t.abbr == m[2].lower()), None)
             tall = int(m[1]) - int(m[3] or 0)
-            if key and tall > 2 and tall in STITCHES[key].chains and m.group() not in found:
+            if key and tall > 2 and tall in lookup(key).chains and m.group() not in found:
                 why = f"a ch {tall} that counts as {m[2]} has the height of the {dialect.upper()} stitch"
                 found[m.group()] = Evidence(dialect, 3, m.span(), why)
     if "htr" in words and "dc" in words and not words & {"sc", "hdc"}:

@@ -1,35 +1,51 @@
-"""Reading places: `next 5 sts`, `each st to corner`, `same ch-2 sp`, `sp between next 2 groups`."""
+"""Reading places: `next 5 sts`, `each st to corner`, `same ch-2 sp`, `sp between next 2 groups`, `ch-1 sp of rnd 3`."""
 
 from __future__ import annotations
 
-from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor
+from dataclasses import replace
+
+from mossring.notation.cursor import GROUP_WORDS, LOOP_PARTS, SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.tree import Target, Until, Where
 
 RING = Target("ring")
 ANY_STITCH = Target("st")
 CORNER = Target("corner")
 END = Until("end")
-_INTO = ("in", "into", "on", "to", "at")
+_INTO = ("in", "into", "on", "to", "at", "around", "through")
+_START_WORDS = ("beg", "beginning", "starting", "start", "turning", "first")
+_CHAIN = ("ch", "chain", "chains", "chs")
 
 
 def read_places(c: Cursor) -> list[Where]:
     """What follows `in`: one place, or several joined by `and`. Raises UnreadableError if there is none."""
     places = [read_place(c)]
-    while c.at("and") or (c.at(",") and c.ahead().text == "and" and c.ahead(2).text in _INTO):
+    while c.at("and", "&") or (c.at(",") and c.ahead().text == "and" and c.ahead(2).text in _INTO):
         save = c.i
         c.accept(",")
-        c.accept("and")
-        said = c.accept("in", "into")
+        c.accept("and", "&")
+        said = c.accept("in", "into", "around")
         if not said and not _opens_place(c):
             c.i = save
             break
         places.append(read_place(c))
-    return _one_sweep(places)
+    together = _together(c, places)
+    return [together] if together else _one_sweep(places)
+
+
+def _together(c: Cursor, places: list[Where]) -> Where | None:
+    """Two spaces of two rounds taken as one place: they say so, or lie in different rounds."""
+    deep = len(places) == 2 and places[0].targets and places[1].targets
+    if not deep or places[0].targets[0].round == places[1].targets[0].round:
+        return None
+    if not c.accept("together") and c.accept_phrase("at", "the", "same"):
+        c.accept("time")
+    targets = tuple(t for p in places for t in p.targets)
+    return Where("together", targets, (places[0].span[0], places[1].span[1]))
 
 
 def _opens_place(c: Cursor) -> bool:
-    return c.at("next", "each", "every", "same", "following", "foll", "last", "corner", *SPACE_WORDS) or (
-        c.at("ch", "chain") and (c.ahead().text in SPACE_WORDS or c.ahead(2).text in SPACE_WORDS)
+    return c.at("next", "each", "every", "same", "following", "foll", "last", "corner", "top", *SPACE_WORDS) or (
+        c.at(*_CHAIN) and (c.ahead().text in SPACE_WORDS or c.ahead(2).text in SPACE_WORDS)
     )
 
 
@@ -43,34 +59,163 @@ def _one_sweep(places: list[Where]) -> list[Where]:
 
 
 def read_place(c: Cursor) -> Where:
-    """One place, without its `in`."""
+    """One place, without its `in`, with the loop it is worked through and the round it belongs to."""
     i = c.i
+    part = read_part(c)
+    where = _plain_place(c, i)
+    part = part or read_part(c, after=True)
+    deep = read_round_meant(c)
+    if not part and not deep:
+        return where
+    return replace(
+        where,
+        targets=tuple(replace(t, part=part or t.part, round=deep or t.round) for t in where.targets),
+        span=c.span_from(i),
+    )
+
+
+def _plain_place(c: Cursor, i: int) -> Where:
     c.accept("the")
     ring = _ring(c)
     if ring:
         return Where("next", (ring,), c.span_from(i))
+    top = _top(c, i)
+    if top:
+        return top
     if c.accept("each", "every", "all"):
         return _each(c, i)
     if c.accept("same"):
         return _same(c, i)
-    if c.accept("next", "following", "foll"):
+    if c.accept("rest", "remainder"):
+        c.accept("of")
+        c.accept("the")
+        c.accept("same")
+        return Where("rest", (_target(c),), c.span_from(i))
+    if c.accept("next", "following", "foll", "corresponding"):
+        c.accept("following", "skipped", "unworked", "unused", "free")
         n = _count(c)
         return Where("next", (_target(c),), c.span_from(i), 1 if n is None else n)
     if c.at("first", "beg", "beginning", "last") or c.token.text == "1st":
-        last = c.at("last")
-        c.i += 1
-        n = _count(c)
-        target = _target(c)
-        _as_what(c)
-        return Where("last" if last else "first", (target,), c.span_from(i), 1 if n is None else n)
+        return _first_or_last(c, i)
     if c.accept("any"):
         return Where("any", (_target(c),), c.span_from(i))
     if c.at("rem", "remaining"):
         return _each(c, i)
     n = _count(c)
-    if n is not None:
-        return Where("next", (_target(c),), c.span_from(i), n)
-    return Where("next", (_target(c),), c.span_from(i))
+    c.accept("next", "skipped", "unworked")
+    return Where("next", (_target(c),), c.span_from(i), 1 if n is None else n)
+
+
+def _first_or_last(c: Cursor, i: int) -> Where:
+    last = c.at("last")
+    c.i += 1
+    n = _count(c)
+    if last and c.accept("worked"):  # `over last worked st and next st`
+        _target(c)
+        return Where("same", (), c.span_from(i))
+    if _made_chain(c):
+        return Where("made", (), c.span_from(i))
+    target = _target(c)
+    _as_what(c)
+    if c.accept("made", "worked") or c.accept_phrase("just", "made"):
+        return Where("made", (), c.span_from(i))
+    return Where("last" if last else "first", (target,), c.span_from(i), 1 if n is None else n)
+
+
+def _made_chain(c: Cursor) -> bool:
+    """`first ch` of chains just made (for a picot); a `first ch-2 sp` is a place."""
+    save = c.i
+    if c.accept("ch", "chain") and not c.at(*SPACE_WORDS) and c.token.kind != "num":
+        c.accept("made") or c.accept_phrase("of", "ch")
+        return True
+    c.i = save
+    return False
+
+
+def _top(c: Cursor, i: int) -> Where | None:
+    """`top of beg ch-3`, `3rd ch of beg ch-4`: a starting chain; `2nd ch of ch-5 sp`: a chain of a space;
+    `top of last dc`, `st just made`: what stands there already."""
+    save = c.i
+    if c.accept("top"):
+        c.accept("of")
+        c.accept("the")
+        if c.accept("last", "same", "previous", "prev"):
+            c.stitch() or c.accept(*STITCH_WORDS)
+            c.accept("made")
+            return Where("made", (), c.span_from(i))
+        c.accept("next")
+        c.accept(*_START_WORDS)
+        c.number()
+        if c.accept(*_CHAIN):
+            c.number()
+            return Where("next", (Target("start"),), c.span_from(i))
+        key = c.stitch()
+        if key:
+            just = c.accept_phrase("just", "made") or c.accept("made")
+            return Where("made", (), c.span_from(i)) if just else Where("next", (Target("st", key),), c.span_from(i))
+    c.i = save
+    c.accept("next")
+    nth = c.ordinal() or _middle(c)
+    if nth is not None and c.accept("ch", "chain", "chains") and c.accept("of", "in"):
+        c.accept("the")
+        c.accept("next", "each", "same")
+        start = c.accept(*_START_WORDS)
+        n = c.number()
+        if c.accept(*_CHAIN):
+            m = c.number()
+            space = c.accept(*SPACE_WORDS)
+            length = m if m is not None else n
+            if start and not space:
+                return Where("next", (Target("start"),), c.span_from(i))
+            nth = nth if nth > 0 else ((length or 1) + 1) // 2
+            return Where("next", (Target("sp", chains=length, part=f"ch {nth}"),), c.span_from(i))
+    c.i = save
+    return None
+
+
+def _middle(c: Cursor) -> int | None:
+    return 0 if c.at("center", "centre", "middle") and c.ahead().text in _CHAIN and c.accept(c.token.text) else None
+
+
+def read_part(c: Cursor, after: bool = False) -> str:
+    """`BLO of`, `the back loop only of`, `3rd loop of`: the loop worked through, or ``. after: it follows the place."""
+    save = c.i
+    said = after and c.accept("through", "in", "into", "using")
+    if after and not said and not c.at(*LOOP_PARTS):
+        return ""
+    c.accept("the", "their")
+    part = LOOP_PARTS.get(c.token.text, "")
+    short = c.at("blo", "flo", "bl", "fl", "bls", "fls", "tlo")
+    if part:
+        c.i += 1
+    elif c.ordinal() == 3 or c.accept("third"):
+        part = "third"
+        c.accept("back", "horizontal")
+    if part and (short or c.accept("loop", "loops", "lp", "lps", "bar")):
+        c.accept("only")
+        while not after and c.at("of", "in", "the", "around"):
+            c.i += 1
+        if not (after and said and c.at("of", "in")):
+            return part
+    c.i = save
+    return ""
+
+
+def read_round_meant(c: Cursor) -> int:
+    """`of rnd 3`, `on round 3`, `3 rounds below`, `one row below`; 0 if it says none. Rounds below are negative."""
+    save = c.i
+    if c.accept("of", "from", "on", "in"):
+        c.accept("the")
+        if c.accept("rnd", "round", "row", "r", "rounds", "rnds"):
+            n = c.number()
+            if n is not None:
+                return n
+    else:
+        n = c.number()
+        if n is not None and c.accept("rnd", "rnds", "round", "rounds", "row", "rows") and c.accept("below", "down"):
+            return -n
+    c.i = save
+    return 0
 
 
 def _ring(c: Cursor) -> Target | None:
@@ -82,7 +227,7 @@ def _ring(c: Cursor) -> Target | None:
         if c.accept("hook"):
             return Target("ring", chains=nth)
     c.i = save
-    c.accept("magic", "adjustable", "sliding", "center", "centre")
+    c.accept("magic", "adjustable", "sliding", "center", "centre", "ch", "chain")
     if c.accept("ring", "circle"):
         return RING
     c.i = save
@@ -90,9 +235,14 @@ def _ring(c: Cursor) -> Target | None:
 
 
 def _count(c: Cursor) -> int | None:
-    """How many places; `2ch sp` and `2 ch sp` are a length and not a count."""
-    if c.token.kind == "num" and c.ahead().text in ("ch", "chain") and c.ahead(2).text in SPACE_WORDS:
-        return None
+    """How many places; `2ch sp` and `2 ch sp` are a length and `3-dc cl` a stitch, not a count."""
+    if c.token.kind == "num":
+        if c.ahead().text in _CHAIN and c.ahead(2).text in SPACE_WORDS:
+            return None
+        save = c.i
+        if c.legged():
+            c.i = save
+            return None
     return c.number()
 
 
@@ -100,9 +250,12 @@ def _each(c: Cursor, i: int) -> Where:
     c.accept("of")
     c.accept("the")
     first = c.at("first")
-    counted = c.accept("next", "following", "foll", "first", "last", "rem", "remaining")
+    counted = c.accept("next", "following", "foll", "first", "last", "rem", "remaining", "skipped", "unworked")
     n = _count(c)
+    part = read_part(c)
     target = _target(c)
+    if part:
+        target = replace(target, part=part)
     if counted and n is not None:
         return Where("next", (target,), c.span_from(i), n)
     if first:
@@ -112,12 +265,7 @@ def _each(c: Cursor, i: int) -> Where:
 
 
 def _same(c: Cursor, i: int) -> Where:
-    if c.accept("place"):
-        target = None
-    elif _opens_target(c):
-        target = _target(c)
-    else:
-        target = None
+    target = _target(c) if not c.accept("place") and _opens_target(c) else None
     mode = "start" if _as_what(c) else "same"
     targets = (target,) if target else ()
     return Where("start" if mode == "start" else "same", targets, c.span_from(i))
@@ -136,10 +284,10 @@ def _as_what(c: Cursor) -> bool:
 
 def _opens_target(c: Cursor) -> bool:
     t = c.token
-    if t.text in SPACE_WORDS or t.text in STITCH_WORDS or t.text in ("corner", "ch", "chain", "ring"):
+    if t.text in SPACE_WORDS or t.text in STITCH_WORDS or t.text in ("corner", "ring", *_CHAIN, *GROUP_WORDS):
         return True
     if t.kind == "num":
-        return c.ahead().text in ("ch", "chain", *SPACE_WORDS)
+        return c.ahead().text in ("ch", "chain", *SPACE_WORDS) or c.legged(peek=True) is not None
     save = c.i
     found = c.stitch() is not None
     c.i = save
@@ -147,36 +295,99 @@ def _opens_target(c: Cursor) -> bool:
 
 
 def _target(c: Cursor) -> Target:
-    """What is worked into: a stitch, a space by its length, a corner, between groups."""
+    """What is worked into: a stitch, a space by its length, a corner, between groups, the centre of a shell."""
     if c.accept("corner", "corners"):
         save = c.i
         if _opens_target(c):
             inner = _target(c)
-            if inner.kind == "sp" or inner == ANY_STITCH or inner.kind == "st":
+            if inner.kind in ("sp", "st"):
                 return CORNER
         c.i = save
         return CORNER
     between = _between(c)
     if between:
         return between
+    centre = _centre(c)
+    if centre:
+        return centre
+    if c.accept("post"):
+        c.accept("of")
+        c.accept("the", "next")
+        return _target(c)
     if c.accept(*STITCH_WORDS):
         return ANY_STITCH
     if c.accept(*SPACE_WORDS):
         if c.accept("between"):
             return _after_between(c)
-        return Target("sp")
+        return _space_of_group(c, Target("sp"))
     space = _chain_space(c)
     if space:
-        return space
+        return _space_of_group(c, space)
     ring = _ring(c)
     if ring:
         return ring
-    if c.accept("group", "groups", "shell", "shells", "set", "sets"):
-        return Target("group")
-    key = c.stitch()
+    group = _group(c)
+    if group:
+        return group
+    return _stitch_target(c)
+
+
+def _stitch_target(c: Cursor) -> Target:
+    if c.accept("row"):
+        if c.accept("end", "ends"):
+            return Target("st", "end")
+        raise c.fail("place")
+    c.accept("foundation", "base")
+    if c.at(*_CHAIN):
+        c.i += 1
+        return Target("chain")
+    if c.accept("end") and c.accept(*_CHAIN):
+        return CORNER
+    legged = c.legged()
+    key = legged[0] if legged else c.stitch()
+    if key is None and c.accept("cl", "cls", "cluster", "clusters", "pc", "pcs", "popcorn", "popcorns", "bobble"):
+        return Target("st", "-" + {"c": "cl", "p": "pc", "b": "bobble"}[c.tokens[c.i - 1].text[0]])
     if key is None or key == "ch":
         raise c.fail("place")
     return Target("st", key)
+
+
+def _centre(c: Cursor) -> Target | None:
+    """`centre st of next shell`, `center dc of 5-dc group`, `middle st of next 3-dc group`."""
+    save = c.i
+    if c.accept("centre", "center", "middle"):
+        c.accept(*STITCH_WORDS) or c.stitch()
+        if c.accept("of", "in"):
+            c.accept("the", "each")
+            c.accept("next", "same", "corner", "following")
+            c.number() and c.stitch()
+            if c.accept(*GROUP_WORDS, "corner"):
+                return Target("centre")
+        elif c.i > save + 1:
+            return Target("centre")
+    c.i = save
+    return None
+
+
+def _space_of_group(c: Cursor, space: Target) -> Target:
+    """`ch-2 sp of next shell` is the next ch-2 space."""
+    save = c.i
+    if c.accept("of", "in"):
+        c.accept("the")
+        c.accept("next", "same", "each")
+        if c.accept(*GROUP_WORDS):
+            return space
+        if c.accept("corner"):
+            return CORNER
+    c.i = save
+    return space
+
+
+def _group(c: Cursor) -> Target | None:
+    """A group as a place: named stitches that stand around a space are worked into by that space."""
+    if c.accept(*GROUP_WORDS):
+        return Target("group")
+    return Target("group", "shell") if c.named(into=True) else None
 
 
 def _between(c: Cursor) -> Target | None:
@@ -187,7 +398,16 @@ def _after_between(c: Cursor) -> Target:
     c.accept("the")
     c.accept("next", "each", "following")
     c.number()
-    if c.accept("group", "groups", "shell", "shells", "set", "sets"):
+    save = c.i
+    if c.stitch() and c.at(*GROUP_WORDS, "and"):
+        if c.accept("and"):
+            c.accept("next", "following")
+            if not c.stitch():
+                c.accept(*STITCH_WORDS)
+            return Target("between")
+    else:
+        c.i = save
+    if c.accept(*GROUP_WORDS):
         return Target("group")
     if c.accept(*STITCH_WORDS) or c.stitch():
         return Target("between")
@@ -198,10 +418,14 @@ def _chain_space(c: Cursor) -> Target | None:
     """`ch-2 sp`, `2ch-sp`, `ch sp`, `chain space`, `ch-5 loop`."""
     save = c.i
     n = c.number()
-    if c.accept("ch", "chs", "chain", "chains"):
+    if c.accept(*_CHAIN):
         m = c.number()
         if c.accept(*SPACE_WORDS):
             return Target("sp", chains=m if m is not None else n)
+        if m is not None and n is None and c.at("corner", "corners"):
+            c.i += 1
+            c.accept(*SPACE_WORDS)
+            return CORNER
     c.i = save
     return None
 
@@ -210,16 +434,32 @@ def read_until(c: Cursor) -> Until | None:
     """`around`, `to corner`, `across side`, `to next ch-2 sp`, `to last 2 sts`, `to end`; None if not said."""
     if c.accept("around", "round", "throughout"):
         c.accept("the") and c.accept("round", "rnd", "ring", "circle")
-        return END
+        return _to_last(c) or END
     if c.accept("across", "along"):
         c.accept("the", "each", "this", "next")
+        c.accept("other")
         side = c.accept("side", "edge")
+        if side and c.accept("of"):
+            c.accept("the")
+            c.accept("foundation")
+            c.accept(*_CHAIN)
+            return Until("across")
         if side:
             c.accept("to") and (c.accept("next"), c.accept("corner"))
         elif c.accept("to"):
             return _until_what(c)
-        return Until("target", CORNER) if side else END
-    if c.at("to", "until", "till") and not c.phrase("to", "join") and not c.phrase("to", "form"):
+        c.accept("row")
+        return Until("target", CORNER) if side else Until("across")
+    if c.at("to", "until", "till", "up") and not c.phrase("to", "join") and not c.phrase("to", "form"):
+        c.accept("up")
+        c.i += 1
+        return _until_what(c)
+    return None
+
+
+def _to_last(c: Cursor) -> Until | None:
+    """`around to last 2 sts`."""
+    if c.phrase("to", "last") or c.phrase("until", "last"):
         c.i += 1
         return _until_what(c)
     return None
@@ -228,11 +468,28 @@ def read_until(c: Cursor) -> Until | None:
 def _until_what(c: Cursor) -> Until:
     c.accept("the")
     if c.accept("end", "beg", "beginning", "start"):
-        c.accept("of") and (c.accept("the"), c.accept("rnd", "round", "row"))
-        return END
+        if c.accept("of"):
+            c.accept("the")
+            return END if c.accept("rnd", "round") else Until("across")
+        return Until("across")
     if c.accept("last"):
         n = _count(c)
-        return Until("last", _target(c), 1 if n is None else n)
-    c.accept("within") and c.number()
+        target = _rest_or_target(c)
+        return Until("last", target, 1 if n is None else n)
+    n = c.number() if c.accept("within") else None
+    if n is not None:
+        return Until("last", _target(c), n)
     c.accept("next", "each", "following", "other", "same")
-    return Until("target", _target(c))
+    return Until("target", read_place(c).targets[0] if c.at("corner") else _target(c))
+
+
+def _rest_or_target(c: Cursor) -> Target:
+    """What is counted from the end: `last 2 sts`, `last 2` for short."""
+    save = c.i
+    try:
+        return _target(c)
+    except UnreadableError:
+        c.i = save
+        if c.token.kind == "end" or c.at(",", ";", ".", ")", "]"):
+            return ANY_STITCH
+        raise

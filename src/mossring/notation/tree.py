@@ -21,28 +21,34 @@ class Trouble:
 class Target:
     """What may be worked into. kind `st` with a stitch key or none, `sp` with a chain length or none.
 
-    A `ring` with chains is the one chain that far from the hook.
+    `start` is the top of a starting chain, `centre` the middle stitch of a group, `chain` each chain by
+    itself. A `ring` with chains is the one chain that far from the hook. part: see Made; round: of an earlier
+    round (0: the round below).
     """
 
-    kind: Literal["ring", "st", "sp", "corner", "between", "group"]
+    kind: Literal["ring", "st", "sp", "corner", "between", "group", "start", "centre", "chain"]
     stitch: str | None = None
     chains: int | None = None
+    part: str = ""
+    round: int = 0
 
 
 @dataclass(frozen=True, slots=True)
 class Until:
-    """How far an `each` or a repeat goes: to the end, to a target (excluded), or to the last n targets."""
+    """How far an `each` or a repeat goes: to the end of the round or of this side of a foundation chain
+    (`across`), to a target (excluded), or to the last n targets."""
 
-    kind: Literal["end", "target", "last"]
+    kind: Literal["end", "across", "target", "last"]
     target: Target | None = None
     count: int = 0
 
 
 @dataclass(frozen=True, slots=True)
 class Where:
-    """A place: which targets, picked how, how many of them."""
+    """A place: which targets, picked how, how many of them. `together`: all the targets as one place;
+    `rest`: the space worked last, once more; `made`: what was made just before."""
 
-    mode: Literal["next", "same", "first", "last", "each", "any", "start"]
+    mode: Literal["next", "same", "first", "last", "each", "any", "start", "together", "rest", "made"]
     targets: tuple[Target, ...]
     span: Span
     count: int = 1
@@ -52,7 +58,7 @@ class Where:
 
 @dataclass(frozen=True, slots=True)
 class Label:
-    """What a starting chain is said to stand for: a stitch key and chains besides, or nothing at all."""
+    """What a starting chain is said to stand for: a stitch key and chains besides, or nothing at all (None)."""
 
     stitch: str | None
     chains: int = 0
@@ -71,12 +77,34 @@ class Make:
     """n stitches of one kind, in whatever place the group around them has.
 
     stitch `` is the stitch of the round below: an increase in a round that names no stitch.
+    part: the loop it is worked in; closing: chains that close it; chains: those of a picot.
     """
 
     stitch: str
     n: int
     span: Span
-    start: Literal["", "standing", "chainless"] = ""
+    start: Literal["", "standing", "chainless", "beg"] = ""
+    part: str = ""
+    closing: int = 0
+    chains: int = 0
+
+
+@dataclass(frozen=True, slots=True)
+class Skip:
+    where: Where
+    span: Span
+
+
+@dataclass(frozen=True, slots=True)
+class Together:
+    """A stitch whose legs stand in several places, finished as one: `sc2tog over next 2 sts`, n times.
+
+    legs: the places, with what is skipped between them.
+    """
+
+    make: Make
+    legs: tuple[Where | Skip, ...]
+    span: Span
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,12 +118,6 @@ class Work:
     where: Where
     span: Span
     also: tuple[Work, ...] = ()
-
-
-@dataclass(frozen=True, slots=True)
-class Skip:
-    where: Where
-    span: Span
 
 
 @dataclass(frozen=True, slots=True)
@@ -125,12 +147,16 @@ class Join:
 
 @dataclass(frozen=True, slots=True)
 class Act:
-    """What changes no stitch by itself: turn, fasten off, place marker, a yarn change."""
+    """What changes no stitch by itself: turn, fasten off, place marker, a yarn change, a loop parked.
 
-    what: Literal["turn", "fasten off", "marker", "yarn", "attach"]
+    side: where a parked loop lies (`front`, `back` or unsaid).
+    """
+
+    what: Literal["turn", "fasten off", "marker", "yarn", "attach", "park", "pick up"]
     span: Span
     yarn: str = ""
     where: Where | None = None
+    side: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -141,7 +167,15 @@ class SayCorner:
     span: Span
 
 
-Node = Chain | Make | Work | Skip | Repeat | Join | Act | SayCorner
+@dataclass(frozen=True, slots=True)
+class Onto:
+    """The whole round is worked into an earlier one: `working in back loops of rnd 2`."""
+
+    round: int
+    span: Span
+
+
+Node = Chain | Make | Work | Together | Skip | Repeat | Join | Act | SayCorner | Onto
 
 
 @dataclass(frozen=True, slots=True)
@@ -159,7 +193,8 @@ class Stated:
 class RoundTree:
     """One round's text, read. `written`: it has a start or a join outside every repeat.
 
-    ring: chains of a ring that the round makes for itself (`ch 4, join to form ring, ...`).
+    ring: chains of a ring that the round makes for itself (`ch 4, join to form ring, ...`); cast: of a foundation.
+    also: what `as Rnd 3, with 4 more dc on each side` adds: how many, of what, and where it says so.
     """
 
     body: tuple[Node, ...]
@@ -170,3 +205,5 @@ class RoundTree:
     repeat_of: int | None = None
     repeat_span: Span = (0, 0)
     ring: int | None = None
+    also: tuple[tuple[int, str, Span], ...] = ()
+    cast: int | None = None

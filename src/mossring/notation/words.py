@@ -53,6 +53,11 @@ skipping sl slip sp space spaces sps st stand standing start starting stitch sti
 them then thereafter this through throughout time times to together top total turn turned twice thrice under until
 up use using weave with within without work worked working wrong right ws x yarn you your here
 beginning's per form forming adjustable sliding both chainless loosely tightly twist
+cl cls cluster clusters pc pcs pop pops popcorn popcorns bobble bobbles bob tog together leg legs half post posts
+blo flo tlo bl fl bls fls bar horizontal dec decrease decreases decs closed fan fans grp grps opposite petal petals
+behind below down row end park loop drop pick return markers remainder unused unworked free previous prev
+corresponding inbetween them their adding having extra additional brackets omitting base foundation middle just only
+using initial placing putting also up along to close join side rotate fasten final ending
 """
 _ALIASES = {"omit": "skip"}
 

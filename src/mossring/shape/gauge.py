@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from mossring.notation.document import Document
 from mossring.shape.hooks import hook_mm
-from mossring.stitches.table import STITCHES
+from mossring.stitches.table import lookup
 from mossring.stitches.terms import Dialect, spellings
 
 DEFAULT_WIDTH_MM = 7.1
@@ -32,7 +32,7 @@ class Gauge:
 
     def height(self, kind: str) -> float:
         """Height of a stitch kind, in stitch widths."""
-        return STITCHES[kind].height * self.tall
+        return lookup(kind).height * self.tall
 
 
 def read_gauge(doc: Document, dialect: Dialect) -> Gauge:
@@ -42,8 +42,8 @@ def read_gauge(doc: Document, dialect: Dialect) -> Gauge:
         key = spellings(dialect).get(tuple(m["st"].lower().split()), "dc")
         length = float(m["len"]) * _MM.get(m["unit"].lower(), 25.4)
         n, rounds = float(m["n"]), float(m["m"])
-        if n > 0 and rounds > 0 and length > 0 and STITCHES[key].height > 0:
+        if n > 0 and rounds > 0 and length > 0 and lookup(key).height > 0:
             width = length / n
-            return Gauge(width, (length / rounds / width) / STITCHES[key].height, True)
+            return Gauge(width, (length / rounds / width) / lookup(key).height, True)
     mm = hook_mm(doc.value("Hook")) or DEFAULT_HOOK_MM
     return Gauge(DEFAULT_WIDTH_MM * mm / DEFAULT_HOOK_MM)

@@ -10,6 +10,8 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
+from mossring.stitches.table import lookup
+
 Dialect = Literal["us", "uk"]
 
 
@@ -74,11 +76,42 @@ WORDS: dict[Dialect, dict[str, str]] = {
 """The words of the trade that differ though they name no stitch."""
 
 
+@cache
 def term(key: str, dialect: Dialect) -> Term:
-    """The term of a stitch key in a dialect. Raises KeyError for an unknown key."""
+    """The term of a stitch key in a dialect, also of one made of others. Raises KeyError for an unknown key."""
     if key == "slst" and dialect == "uk":
         return _UK_SLIP
-    return TERMS[dialect][key]
+    if key in TERMS[dialect]:
+        return TERMS[dialect][key]
+    if key in _NAMED:
+        return _NAMED[key]
+    return _composed(key, dialect)
+
+
+_NAMED = {
+    "picot": Term("picot", "picot", "picot"),
+    "puff": Term("puff", "puff", "puff stitch"),
+    "fch": Term("fch", "foundation ch", "foundation chain"),
+    "end": Term("end", "row end", "row end"),
+}
+_MADE_WORDS = {"cl": "cluster", "pc": "popcorn", "bobble": "bobble", "puff": "puff"}
+
+
+def _composed(key: str, dialect: Dialect) -> Term:
+    if key == "revsc":
+        base = TERMS[dialect]["sc"]
+        return Term(key, f"rev {base.abbr}", f"reverse {base.words} (crab stitch)")
+    stitch = lookup(key)
+    base = TERMS[dialect][stitch.base]
+    if stitch.made == "tog":
+        return Term(key, f"{base.abbr}{stitch.legs}tog", f"{base.words} {stitch.legs} together")
+    if stitch.made == "post":
+        side = "front" if stitch.front else "back"
+        return Term(key, f"{side[0].upper()}P{base.abbr}", f"{side} post {base.words}")
+    if stitch.made == "foundation":
+        return Term(key, f"f{base.abbr}", f"foundation {base.words}")
+    name = _MADE_WORDS[stitch.made]
+    return Term(key, f"{stitch.legs}-{base.abbr} {stitch.made}", f"{name} of {stitch.legs} {base.words}")
 
 
 @cache
@@ -94,7 +127,33 @@ def spellings(dialect: Dialect) -> dict[tuple[str, ...], str]:
                 out[(*base[:-1], last + "s")] = t.key
     out[("slip", "stitches")] = "slst"
     out[("sl", "sts")] = "slst"
+    _add_made(out, dialect)
     return dict(sorted(out.items(), key=lambda item: -len(item[0])))
+
+
+def _add_made(out: dict[tuple[str, ...], str], dialect: Dialect) -> None:
+    """Posts, foundation and reverse stitches, by every habit of naming them."""
+    for key in ("sc", "hdc", "dc", "htr", "tr", "dtr"):
+        t = TERMS[dialect][key]
+        for name in (t.abbr, t.words):
+            inner = tuple(name.split())
+            for side, full in (("fp", "front"), ("bp", "back")):
+                for words in ((side,), (full, "post"), ("raised", full)):
+                    out[(*words, *inner)] = side + key
+                out[("raised", *inner, full)] = side + key
+            out[("foundation", *inner)] = "f" + key
+        for side in ("fp", "bp"):
+            for word in (side + t.abbr, t.abbr + side, f"r{t.abbr}{side[0]}"):
+                out[(word,)] = out[(word + "s",)] = side + key
+            out[(t.abbr, side)] = side + key
+        out[("f" + t.abbr,)] = "f" + key
+    single = TERMS[dialect]["sc"]
+    crab = ("crab stitch", "crab stitches", "crab st", "crab sts", f"rev{single.abbr}")
+    for name in (f"rev {single.abbr}", f"reverse {single.abbr}", f"reverse {single.words}", *crab):
+        out[tuple(name.split())] = "revsc"
+    for name in ("puff", "puffs", "puff st", "puff sts", "puff stitch", "puff stitches"):
+        out[tuple(name.split())] = "puff"
+    out[("picot",)] = out[("picots",)] = "picot"
 
 
 def dialect_of(value: str) -> Dialect | None:

@@ -6,7 +6,7 @@ import re
 from dataclasses import dataclass, replace
 
 from mossring.notation.document import Begin, read_begin
-from mossring.stitches.table import STITCHES
+from mossring.stitches.table import lookup
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,7 +24,7 @@ class Style:
 
     def chains_for(self, kind: str) -> int | None:
         """How many chains stand for a first stitch of a kind; None if none ever do."""
-        usual = STITCHES[kind].chains
+        usual = lookup(kind).chains
         if not usual:
             return None
         return self.start_chains if self.start_chains in usual else usual[0]
@@ -33,7 +33,7 @@ class Style:
         """How many chains lift the hook where they count as nothing: one less than those that count."""
         if self.start_chains and not self.counts:
             return self.start_chains
-        usual = STITCHES[kind].chains
+        usual = lookup(kind).chains
         return max(1, usual[0] - 1) if usual else 1
 
 

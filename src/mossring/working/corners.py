@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from mossring.stitches.table import STITCHES
+from mossring.stitches.table import lookup
 from mossring.working.fabric import RING, Made
 
 
@@ -16,7 +16,7 @@ def groups(made: list[Made]) -> list[list[int]]:
     waiting: list[int] = []
     for i in range(n):
         m = made[i]
-        if m.kind == "ch":
+        if not m.feet:
             waiting.append(i)
             continue
         if out and m.feet == feet:
@@ -68,7 +68,7 @@ def _by_groups(made: list[Made], n: int) -> list[int]:
         if centre is None:
             continue
         where, rank = centre
-        width = sum(STITCHES[k].width if k != "ch" else 0.6 * c for k, c in kinds)
+        width = sum(lookup(k).width if k != "ch" else 0.6 * c for k, c in kinds)
         if (rank, width) > best:
             best = (rank, width)
             corners = [g[where] for g in all_of_it]
@@ -85,8 +85,8 @@ def _centre(kinds: tuple[tuple[str, int], ...]) -> tuple[int, int] | None:
         return None
     if kinds[mid][0] == "ch":
         return mid, 3
-    tall = STITCHES[kinds[mid][0]].height
-    if all(STITCHES[k].height < tall for i, (k, _) in enumerate(kinds) if i != mid and k != "ch"):
+    tall = lookup(kinds[mid][0]).height
+    if all(lookup(k).height < tall for i, (k, _) in enumerate(kinds) if i != mid and k != "ch"):
         return mid, 2
     return (mid, 1) if len(kinds) - len(chains) >= 3 else None
 
@@ -109,7 +109,7 @@ def _taller_stitch(made: list[Made], n: int) -> list[int]:
             kinds.setdefault(m.kind, []).append(i)
     if len(kinds) < 2:
         return []
-    tallest = max(kinds, key=lambda k: STITCHES[k].height)
+    tallest = max(kinds, key=lambda k: lookup(k).height)
     return kinds[tallest] if len(kinds[tallest]) == n else []
 
 

@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+from functools import cached_property
+
 from mossring.notation.tree import Target
+from mossring.stitches.table import lookup
+from mossring.working.corners import groups
 from mossring.working.fabric import Made
 
 LEFT, WORKED, SLIPPED, SKIPPED, PASSED = 0, 1, 2, 3, 4
@@ -14,10 +18,21 @@ class Edge:
     A place is an index u that may run past the length once around: u and u + len(made) are one place.
     pos: the next place to be reached. first: the first place worked; the round may run to just before
     it comes round again. last: the place worked last. quiet: lengths of spaces passed on the way to stitches.
+    line: an edge with two ends (a row), not a ring. far: where the first side of a foundation chain ends.
     """
 
-    def __init__(self, made: list[Made], corners: list[int], hook: int = 0, ring: bool = False) -> None:
+    def __init__(
+        self,
+        made: list[Made],
+        corners: list[int],
+        hook: int = 0,
+        ring: bool = False,
+        line: bool = False,
+        far: int | None = None,
+    ) -> None:
         n = len(made)
+        self.line = line
+        self.far = far
         self.made = made[hook:] + made[:hook]
         self.corners = {(c - hook) % n for c in corners} if n else set()
         self.ring = ring
@@ -46,12 +61,17 @@ class Edge:
     @property
     def end(self) -> int:
         """Where the round (or the innermost repeat with a stop) ends, excluded."""
-        start = self.first if self.first is not None else self.base
+        start = self.first if self.first is not None and not self.line else self.base
         stop = start + len(self.made)
         for cap in self.caps:
             if cap is not None:
                 stop = min(stop, cap)
         return stop
+
+    @property
+    def across(self) -> int:
+        """Where this side ends, excluded: the far end of a foundation chain on the way out, else the round's end."""
+        return self.end if self.far is None or self.pos > self.far else min(self.end, self.far + 1)
 
     def matches(self, u: int, target: Target) -> bool:
         return self.fits(self.made[u % len(self.made)], u, target)
@@ -60,19 +80,43 @@ class Edge:
         """`matches`, for who has the stitch or space m at u in hand already."""
         kind = target.kind
         if kind == "st":
-            return m.kind == target.stitch if target.stitch else m.counted
+            if target.stitch is None:
+                return m.counted
+            return m.kind == target.stitch or (target.stitch[0] == "-" and lookup(m.kind).made == target.stitch[1:])
         if kind == "sp":
             return m.kind == "ch" and (target.chains is None or m.chains == target.chains)
         if kind == "corner":
             return u % len(self.made) in self.corners
         if kind in ("between", "group"):
             return self._boundary(u, target)
-        return False
+        if kind == "chain":
+            return m.kind in ("ch", "fch")
+        if kind == "start":
+            return m.start
+        return kind == "centre" and u % len(self.made) in self.centres
+
+    @cached_property
+    def centres(self) -> frozenset[int]:
+        """The middle of each group of three or more: its space, or its middle stitch."""
+        found = []
+        for g in groups(self.made):
+            if len(g) >= 3 or (len(g) == 2 and any(self.made[i].kind == "ch" for i in g)):
+                spaces = [i for i in g if self.made[i].kind == "ch"]
+                found.append(spaces[len(spaces) // 2] if spaces else g[len(g) // 2])
+        return frozenset(found)
+
+    def group_of(self, u: int) -> list[int]:
+        """The places of the group that place u is in, in order."""
+        n = len(self.made)
+        g = next((g for g in groups(self.made) if u % n in g), [u % n])
+        return [u - (u % n - i) for i in g]
 
     def _boundary(self, u: int, target: Target) -> bool:
         """Whether the gap just before place u is such a place: two stitches side by side, no chain between."""
+        if self.line and not u % len(self.made):
+            return False
         a, b = self.at(u - 1), self.at(u)
-        if a.kind == "ch" or b.kind == "ch" or u % len(self.made) in self.used:
+        if not a.feet or not b.feet or u % len(self.made) in self.used:
             return False
         return target.kind == "between" or a.feet != b.feet
 
@@ -91,8 +135,9 @@ class Edge:
 
     def last_places(self, target: Target, count: int) -> list[int]:
         """The last `count` such places before the end, in order; [end] when there are fewer."""
-        found = [u for u in range(self.pos, self.end) if self.matches(u, target)]
-        return found[-count:] if len(found) >= count > 0 else [self.end]
+        stop = self.across
+        found = [u for u in range(self.pos, stop) if self.matches(u, target)]
+        return found[-count:] if len(found) >= count > 0 else [stop]
 
     def feet(self, u: int) -> tuple[int, ...]:
         if self.between:
@@ -110,7 +155,7 @@ class Edge:
 
     def open_start(self, target: Target) -> bool:
         """Whether the round has come back to its first place and may, once, work there again."""
-        if self.first is None or self.reopened or target.kind not in ("sp", "corner"):
+        if self.line or self.first is None or self.reopened or target.kind not in ("sp", "corner"):
             return False
         if any(cap is not None for cap in self.caps) or not self.matches(self.first, target):
             return False
@@ -186,11 +231,15 @@ class Edge:
             self.note_passed(self.pos, u, target)
 
     def turn(self) -> None:
-        """The work is turned: the edge runs the other way from the same place."""
+        """The work is turned: the edge runs the other way from the same place (a row's from its end)."""
+        self.turned = not self.turned
         n = len(self.made)
+        if self.line:
+            self.made = self.made[::-1]
+            self.corners = {n - 1 - c for c in self.corners}
+            return
         self.made = self.made[:1] + self.made[:0:-1]
         self.corners = {(-c) % n for c in self.corners}
-        self.turned = not self.turned
 
     # ---- what was left ---------------------------------------------------------------------
 
@@ -208,7 +257,8 @@ class Edge:
                 left += [k for k in run if self.marks[k] == LEFT and self.made[k].counted]
         lengths = {self.made[k].chains for k in self.passed_spaces} | self.quiet
         n = len(self.made)
-        tail = [u % n for u in range(self.pos, self.first + n) if self.marks[u % n] == LEFT]
+        stop = n if self.line else self.first + n
+        tail = [u % n for u in range(self.pos, stop) if self.marks[u % n] == LEFT]
         spaces = [k for k in tail if self._stops(k) and self.made[k].chains not in lengths]
         if spaces:
             known = set(left)
@@ -231,6 +281,6 @@ class Edge:
             if k in self.used:
                 runs.append([])
             runs[-1].append(k)
-        if len(runs) > 1 and runs[0] and runs[-1] and not self._stops(0) and 0 not in self.used:
+        if not self.line and len(runs) > 1 and runs[0] and runs[-1] and not self._stops(0) and 0 not in self.used:
             runs[0] = runs.pop() + runs[0]
         return [r for r in runs if r]

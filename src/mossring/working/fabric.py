@@ -5,31 +5,35 @@ from __future__ import annotations
 from collections import Counter
 from dataclasses import dataclass, field
 
-from mossring.notation.tree import Span, Trouble
-from mossring.stitches.table import STITCHES
+from mossring.notation.tree import Act, Span, Trouble
+from mossring.stitches.table import is_stitch, lookup
 
 RING = 0
 """The number of the centre: what round 1 stands in."""
-
-
-_COUNTED = frozenset(k for k, s in STITCHES.items() if s.counted)
 
 
 class Made:
     """One stitch, or one space of chains, of the fabric.
 
     number: its name in the fabric (0 is the centre). kind: stitch key, `ch` for a space. chains: length of
-    a space. feet: numbers of what it stands in (none for a space). round: 1 is the innermost. span: of the
-    words it came from, in the text of its round. start: it is a starting chain or stands for one.
+    a space, or of what a picot or a wing hangs from. feet: numbers of what it stands in: none for a space, nor
+    for what is worked into a chain just made (see `carried`); several where a stitch is worked together over
+    them, or in the gap between two (`gap`). part: which part of its foot it takes: `back`, `front` or `third`
+    loop, `ch 2` for the second chain of a space. closing: chains that close a cluster and belong to it.
+    round: 1 is the innermost. span: of the words it came from, in the text of its round. start: it is a
+    starting chain or stands for one.
     """
 
     __slots__ = (
         "chains",
+        "closing",
         "counted",
         "face",
         "feet",
+        "gap",
         "kind",
         "number",
+        "part",
         "role",
         "round",
         "sector",
@@ -50,13 +54,26 @@ class Made:
         self.sector = 0
         self.role = "side"
         self.start = False
-        self.counted = kind in _COUNTED
+        self.counted = lookup(kind).counted
+        self.part = ""
+        self.gap = False
+        self.closing = 0
 
     @property
     def width(self) -> float:
         """Along the edge, in stitch widths; chains count at full length."""
-        s = STITCHES[self.kind]
+        s = lookup(self.kind)
         return s.width * self.chains if self.kind == "ch" else s.width
+
+    @property
+    def carried(self) -> bool:
+        """A picot, or a stitch worked into chains just made: it hangs from the stitch before it."""
+        return not self.feet and self.kind != "ch"
+
+    @property
+    def what(self) -> tuple[str, int, str, int, bool]:
+        """All that makes it the stitch it is, but for where it stands."""
+        return (self.kind, self.chains, self.part, self.closing, self.gap)
 
     def __repr__(self) -> str:
         what = f"ch-{self.chains}" if self.kind == "ch" else self.kind
@@ -67,27 +84,33 @@ class Made:
 class WorkedRound:
     """One round of the fabric.
 
-    made: stitches and spaces in the order they were worked. hook: index of the place in which the hook stands
-    when the round is closed. corners: indices of the corners. turned: worked against the direction
-    of round 1. skipped, unworked: how many stitches of the round before were skipped or left by oversight.
+    made: stitches and spaces in the order they were worked. below: the edge worked into, the hook's place
+    first, in the direction of work (empty: the ring). extra: what of that edge no round made: foundation, row
+    ends. hook: index of the place in which the hook stands when the round is closed. corners: indices of the
+    corners. turned: worked against the direction of round 1. line: it is a row. acts: loops parked and picked
+    up. skipped, unworked: how many stitches of the round before were skipped or left by oversight.
     """
 
     number: int
     made: list[Made]
+    below: list[Made] = field(default_factory=list)
+    extra: list[Made] = field(default_factory=list)
     corners: list[int] = field(default_factory=list)
     hook: int = 0
     turned: bool = False
     closed: bool = True
+    line: bool = False
     unworked: int = 0
     yarn: str = ""
     troubles: list[Trouble] = field(default_factory=list)
     corner_said: tuple[str, int] | None = None
+    acts: list[Act] = field(default_factory=list)
     _tally: dict[str, int] | None = None
     _sides: list[int] | None = None
 
     @property
     def stitches(self) -> int:
-        return sum(n for k, n in self.tally().items() if k in STITCHES and STITCHES[k].counted)
+        return sum(n for k, n in self.tally().items() if is_stitch(k) and lookup(k).counted)
 
     def tally(self) -> dict[str, int]:
         """How many of each stitch, by US key, and of each length of space (`ch-2`), as they first appear."""
@@ -98,11 +121,11 @@ class WorkedRound:
 
     def counts(self) -> dict[str, int]:
         """How many of each kind of stitch, by US key."""
-        return {k: n for k, n in self.tally().items() if k in STITCHES}
+        return {k: n for k, n in self.tally().items() if is_stitch(k)}
 
     def spaces(self) -> dict[str, int]:
         """How many spaces of each length: {"ch-2": 4}."""
-        return {k: n for k, n in self.tally().items() if k not in STITCHES}
+        return {k: n for k, n in self.tally().items() if not is_stitch(k)}
 
     def per_side(self) -> list[int]:
         """Stitches from corner to corner, side by side from where the round begins; corner stitches in none."""
@@ -135,30 +158,41 @@ class Fabric:
         return {m.number: m for r in self.rounds for m in r.made}
 
 
-def _key(m: Made) -> tuple[str, int]:
-    return (m.kind, m.chains)
+Layer = tuple[list[Made], bool]
+"""Stitches, spaces or places of one round in working order, and whether they run against round 1."""
 
 
 def same_fabric(a: Fabric, b: Fabric) -> bool:
     """Same kinds, same feet, same cyclic order, wherever each circle is cut, up to reflection of the whole."""
     if len(a.rounds) != len(b.rounds):
         return False
-    return any(_match(a, b, 0, {RING: RING}, mirrored) for mirrored in (False, True))
+    left, right = _layers(a), _layers(b)
+    return len(left) == len(right) and any(_match(left, right, 0, {RING: RING}, m) for m in (False, True))
 
 
-def _outward(r: WorkedRound, mirrored: bool) -> list[Made]:
-    return r.made[::-1] if r.turned != mirrored else r.made
+def _layers(fabric: Fabric) -> list[Layer]:
+    out: list[Layer] = []
+    for r in fabric.rounds:
+        if r.extra:
+            out.append((r.extra, False))
+        out.append((r.made, r.turned))
+    return out
 
 
-def _match(a: Fabric, b: Fabric, k: int, name: dict[int, int], mirrored: bool) -> bool:
-    """Whether rounds k.. of b are rounds k.. of a, given what each earlier stitch of a is called in b."""
-    if k == len(a.rounds):
+def _outward(layer: Layer, mirrored: bool) -> list[Made]:
+    made, turned = layer
+    return made[::-1] if turned != mirrored else made
+
+
+def _match(a: list[Layer], b: list[Layer], k: int, name: dict[int, int], mirrored: bool) -> bool:
+    """Whether layers k.. of b are layers k.. of a, given what each earlier stitch of a is called in b."""
+    if k == len(a):
         return True
-    left, right = _outward(a.rounds[k], False), _outward(b.rounds[k], mirrored)
+    left, right = _outward(a[k], False), _outward(b[k], mirrored)
     if len(left) != len(right):
         return False
-    want = [(_key(m), tuple(sorted(name[f] for f in m.feet))) for m in left]
-    have = [(_key(m), tuple(sorted(m.feet))) for m in right]
+    want = [(m.what, tuple(sorted(name[f] for f in m.feet))) for m in left]
+    have = [(m.what, tuple(sorted(m.feet))) for m in right]
     for shift in _shifts(want, have):
         ours = dict(name)
         ours.update((m.number, right[(i + shift) % len(right)].number) for i, m in enumerate(left))
@@ -167,9 +201,10 @@ def _match(a: Fabric, b: Fabric, k: int, name: dict[int, int], mirrored: bool) -
     return False
 
 
-def _shifts(
-    want: list[tuple[tuple[str, int], tuple[int, ...]]], have: list[tuple[tuple[str, int], tuple[int, ...]]]
-) -> list[int]:
+_Stood = tuple[tuple[str, int, str, int, bool], tuple[int, ...]]
+
+
+def _shifts(want: list[_Stood], have: list[_Stood]) -> list[int]:
     """Every rotation that lays one ring on the other."""
     n = len(have)
     if not n:

@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from mossring.notation.tree import Act, Chain, Label, Make, Node, Span, Work
+from mossring.notation.tree import Act, Chain, Label, Make, Node, Span, Together, Where, Work
+from mossring.stitches.table import lookup
+from mossring.working import reach
 from mossring.working.edge import SLIPPED
 from mossring.working.starting import first_place, flat, makes, stands_for
 
@@ -38,13 +41,18 @@ def open_round(worker: Worker, body: list[Node]) -> list[Node]:
     chain = body[i] if i < len(body) and isinstance(body[i], Chain) else None
     group = body[i] if i < len(body) and isinstance(body[i], Work) else None
     opens_group = isinstance(group, Work) and bool(group.group) and isinstance(group.group[0], Chain)
-    if chain is None and not opens_group and any(_slips(m) for m in moves) and not _standing(group):
+    if chain is None and not opens_group and any(_slips(m) for m in moves) and not _standing(body[i:]):
         moves = [m for m in moves if isinstance(m, Act)]
         i = len([m for m in body[:i] if isinstance(m, Act)])
         if any(_slips(m) for m in body[: len(moves)]):
             moves, i = [], 0
     for move in moves:
         _slip_to(worker, move) if _slips(move) else worker.node(move)
+    if isinstance(chain, Chain) and i + 1 < len(body):
+        cluster = beginning_cluster(chain, body[i + 1], body[i + 2 :])
+        if cluster is not None:
+            _start_together(worker, cluster)
+            return body[i + 2 :]
     if isinstance(chain, Chain) and not _loop(chain, body[i + 1 :]):
         _start_chain(worker, chain, body[i + 1 :])
         return body[i + 1 :]
@@ -72,7 +80,7 @@ def _slip_to(worker: Worker, node: Node) -> None:
     if edge.pos == 0 and not edge.slipped:
         edge.pos = 1
     for _ in range(node.where.count):
-        edge.slip(worker.find(node.where))
+        edge.slip(reach.find(worker, node.where))
 
 
 def _start_chain(worker: Worker, chain: Chain, after: Sequence[Node]) -> None:
@@ -93,15 +101,21 @@ def _start_group(worker: Worker, work: Work, after: Sequence[Node]) -> None:
     """`(ch 3, 2 dc, ch 2, 3 dc) in same sp`."""
     chain = work.group[0]
     assert isinstance(chain, Chain)
-    label = stands_for(chain, [*work.group[1:], *after], worker.known)
-    u = worker.edge.here() if work.where.mode in ("same", "start") else worker.find(work.where)
+    rest = work.group[1:]
+    u = worker.edge.here() if work.where.mode in ("same", "start") else reach.find(worker, work.where)
+    inner = Work(rest[:1], Where("same", (), work.span), work.span) if rest else None
+    cluster = beginning_cluster(chain, inner, [*rest[1:], *after]) if inner else None
+    if isinstance(cluster, Work):
+        worker.in_place((*cluster.group, *rest[1:]), u, work.span)
+        return
+    label = stands_for(chain, [*rest, *after], worker.known)
     if label.stitch is None:
         worker.edge.last = u
         worker.edge.pos = u
-        worker.in_place(work.group[1:], u, work.span)
+        worker.in_place(rest, u, work.span)
         return
     _make_start(worker, label, u, chain.span)
-    worker.in_place(work.group[1:], u, work.span)
+    worker.in_place(rest, u, work.span)
 
 
 def _make_start(worker: Worker, label: Label, u: int, span: Span) -> None:
@@ -129,6 +143,42 @@ def _slips(node: Node) -> bool:
     )
 
 
-def _standing(node: Node | None) -> bool:
-    first = node.group[0] if isinstance(node, Work) and node.group else None
+def _standing(body: Sequence[Node]) -> bool:
+    first = next(makes(body), None)
     return isinstance(first, Make) and bool(first.start)
+
+
+def beginning_cluster(chain: Chain, node: Node, after: Sequence[Node]) -> Work | Together | None:
+    """A short chain and a cluster of one leg less than all the others have begin a round as one of them."""
+    make = node.make if isinstance(node, Together) else None
+    if isinstance(node, Work) and len(node.group) == 1 and isinstance(node.group[0], Make):
+        make = node.group[0]
+    whole = _one_leg_more(make, after) if make else None
+    if make is None or whole is None or (chain.label and chain.label.stitch is None):
+        return None
+    full = replace(make, stitch=whole, start="beg")
+    if isinstance(node, Together):
+        here = Where("same", (), node.span)
+        return replace(node, make=full, legs=(here, *node.legs))
+    return replace(node, group=(full,)) if isinstance(node, Work) else None
+
+
+def _one_leg_more(make: Make, after: Sequence[Node]) -> str | None:
+    """The key of the later stitch that has one leg more than this one, if there is one."""
+    own = lookup(make.stitch) if make.stitch else None
+    if own is None or make.n != 1:
+        return None
+    base = own.base or own.key
+    for m in makes(after):
+        later = lookup(m.stitch) if m.stitch else None
+        if later and later.made in ("cl", "tog") and later.base == base and later.legs == own.legs + 1:
+            return m.stitch if own.made or later.legs == 2 else None
+    return None
+
+
+def _start_together(worker: Worker, node: Work | Together) -> None:
+    here = isinstance(node, Work) and (node.where.mode in ("same", "start") or not node.where.said)
+    if isinstance(node, Work) and here and not worker.edge.ring:
+        worker.in_place(node.group, worker.edge.here(), node.span)
+    else:
+        worker.node(node)

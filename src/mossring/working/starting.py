@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
-from mossring.notation.tree import Chain, Join, Label, Make, Node, Repeat, Where, Work
-from mossring.stitches.table import STITCHES
+from mossring.notation.tree import Chain, Join, Label, Make, Node, Repeat, Together, Where, Work
+from mossring.stitches.table import lookup
 
 _BY_HEIGHT = {2: "hdc", 3: "dc", 4: "tr", 5: "dtr"}
 
@@ -17,6 +17,8 @@ def makes(nodes: Sequence[Node]) -> Iterator[Make]:
             yield node
         elif isinstance(node, Work):
             yield from makes(node.group)
+        elif isinstance(node, Together):
+            yield node.make
         elif isinstance(node, Repeat):
             yield from makes(node.body)
 
@@ -26,6 +28,8 @@ def first_place(nodes: Sequence[Node]) -> Where | None:
     for node in nodes:
         if isinstance(node, Work):
             return node.where
+        if isinstance(node, Together):
+            return next((leg for leg in node.legs if isinstance(leg, Where)), None)
         if isinstance(node, Repeat):
             inner = first_place(node.body)
             if inner:
@@ -43,13 +47,14 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
     Unlabelled, a single chain never counts. A taller one is judged by where the round is joined, then by
     whether it has the height of the stitch that follows (the table of starting chains: common practice).
     """
-    if chain.label:
+    if chain.label and chain.label.stitch != "st":
         return chain.label
+    counts = chain.label is not None
     place = first_place(after)
     from_hook = place.targets[0].chains if place and place.targets and place.targets[0].kind == "ring" else None
     if from_hook:  # `ch 4, 11 dc in 4th ch from hook`: the three skipped chains may stand for a stitch
         chain = Chain(from_hook - 1, chain.span)
-    if chain.n <= 1:
+    if chain.n <= 1 and not counts:
         return Label(None)
     if chain.n in known:
         return known[chain.n]
@@ -57,16 +62,16 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
     following = next((m.stitch for m in makes(after) if m.stitch not in ("slst", "")), None)
     if join and join.nth and (join.of or chain.n) > join.nth:
         return Label(_replacing(join.nth, following), chain.n - join.nth)
-    if join and join.into == "stitch":
+    if join and join.into == "stitch" and not counts:
         return Label(None)
-    fits = following is not None and chain.n in STITCHES[following].chains
-    if fits or (join and join.into == "chain"):
+    fits = following is not None and chain.n in lookup(following).chains
+    if fits or counts or (join and join.into == "chain"):
         return Label(_replacing(chain.n, following))
     return Label(None)
 
 
 def _replacing(n: int, following: str | None) -> str:
-    if following and n in STITCHES[following].chains:
+    if following and n in lookup(following).chains:
         return following
     return _BY_HEIGHT.get(n, "dc" if n > 2 else "hdc")
 

@@ -3,75 +3,94 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from mossring.notation.document import Begin
-from mossring.notation.tree import Label, Node, RoundTree, Trouble
+from mossring.notation.tree import Chain, Label, Node, RoundTree, Trouble
 from mossring.working.budget import MAX_STITCHES, Budget
 from mossring.working.corners import find_corners
 from mossring.working.edge import Edge
-from mossring.working.fabric import RING, Made, WorkedRound
+from mossring.working.fabric import RING, WorkedRound
+from mossring.working.laying import lay_edge
 from mossring.working.worker import Worker
 
 
 @dataclass(frozen=True, slots=True)
 class State:
-    """All that the next round depends on. `before`: the round just worked, None before round 1."""
+    """All that the next round depends on. past: the rounds worked so far, innermost first; empty before round 1.
+
+    rows: a flat piece, turned after every row. lift: chains that the row before left to begin with.
+    closing: chains that close every cluster.
+    """
 
     begin: Begin
     sides: int
-    before: WorkedRound | None = None
-    number: int = 0
+    past: tuple[WorkedRound, ...] = ()
     free: int = RING + 1
     stitches_left: int = MAX_STITCHES
     known: tuple[tuple[int, Label], ...] = ()
     yarn: str = "A"
     turning: bool = False
     turn_next: bool = False
+    rows: bool = False
+    lift: Chain | None = None
+    closing: int = 0
+
+    @property
+    def before(self) -> WorkedRound | None:
+        """The round just worked."""
+        return self.past[-1] if self.past else None
 
 
-def work_round(state: State, tree: RoundTree, body: Sequence[Node] | None = None, yarn: str = "") -> State:
+def work_round(
+    state: State, tree: RoundTree, body: Sequence[Node] | None = None, yarn: str = "", around: bool = False
+) -> State:
     """Work one round's tree on what stands so far; the new state's `before` is the round.
 
-    body: what to work instead of the tree's own nodes (`as Rnd 3`). Never raises; troubles are in the round.
+    body: what to work instead of the tree's own nodes (`as Rnd 3`). around: a round about a piece worked in
+    rows. Never raises; troubles are in the round.
     """
     before = state.before
-    number = state.number + 1
-    if before is None or not before.made:
-        edge = Edge([Made(RING, "ch", (), 0, (0, 0), 1)], [], ring=before is None)
-    else:
-        edge = Edge(before.made, before.corners, before.hook)
-        if state.turn_next or state.turning:
-            edge.turn()
+    number = len(state.past) + 1
+    nodes = tuple(tree.body if body is None else body)
+    flat_piece = state.rows and not around
+    written = tree.written
+    if state.lift is not None:
+        nodes = (state.lift, *nodes)
+        written = True
+    laid = lay_edge(state, nodes, flat_piece)
+    written = written or laid.written
     budget = Budget(stitches=state.stitches_left)
     known = dict(state.known)
-    worker = Worker(edge, number, state.free, budget, known, yarn or state.yarn)
-    worker.run(tree.body if body is None else body, tree.written)
-    done = WorkedRound(number, worker.made, closed=worker.closed, yarn=worker.yarn)
-    done.turned = (before.turned if before else False) != edge.turned
+    worker = Worker(laid.edge, number, laid.free, budget, known, yarn or state.yarn, state.past, state.closing)
+    worker.run(laid.nodes, written)
+    edge = worker.edge
+    done = WorkedRound(number, worker.made, closed=worker.closed, yarn=worker.yarn, line=flat_piece)
+    done.below = [] if edge.ring else edge.made
+    done.extra = laid.extra
+    done.acts = worker.acts
+    done.turned = edge.turned if before is None else before.turned != edge.turned
     done.troubles = worker.troubles
     done.corner_said = worker.corner_said
     done.corners = find_corners(
         done.made,
-        before.made if before else [],
-        before.corners if before else [],
+        edge.made if before else [],
+        edge.corners if before else [],
         state.sides,
         worker.corner_said,
     )
     if worker.hook_on_space and done.made and done.made[-1].kind == "ch":
         done.hook = len(done.made) - 1
     _settle(done, edge, before)
-    return State(
-        state.begin,
-        state.sides,
-        done,
-        number,
-        worker.free,
-        budget.stitches,
-        tuple(known.items()),
-        worker.yarn,
-        state.turning,
-        worker.turn_after,
+    return replace(
+        state,
+        past=(*state.past, done),
+        free=worker.free,
+        stitches_left=budget.stitches,
+        known=tuple(known.items()),
+        yarn=worker.yarn,
+        turn_next=worker.turn_after,
+        lift=worker.lift,
     )
 
 

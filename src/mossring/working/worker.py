@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 from mossring.notation.tree import (
     Act,
@@ -11,59 +12,79 @@ from mossring.notation.tree import (
     Label,
     Make,
     Node,
+    Onto,
     Repeat,
     SayCorner,
     Skip,
     Span,
     Target,
+    Together,
     Trouble,
-    Until,
     Where,
     Work,
 )
-from mossring.working.budget import MAX_STITCHES, Budget, OverLimitError, UnworkableError
+from mossring.working import reach
+from mossring.working.budget import Budget, OverLimitError, UnworkableError
+from mossring.working.deep import Depths
 from mossring.working.edge import SKIPPED, SLIPPED, WORKED, Edge
-from mossring.working.fabric import RING, Made
+from mossring.working.fabric import RING, WorkedRound
+from mossring.working.making import Maker
 from mossring.working.opening import find_start, open_round
 from mossring.working.starting import first_place, flat
 
 
-class Worker:
-    """Works one round. After `run`, `made` and `troubles` are complete and `edge` knows what was left."""
+class Worker(Maker):
+    """Works one round. After `run`, `made` and `troubles` are complete and `edge` knows what was left.
+
+    lift: chains left at the end for the next round to begin with. parked: what became of loops, in order.
+    """
 
     def __init__(
-        self, edge: Edge, number: int, first_free: int, budget: Budget, known: dict[int, Label], yarn: str
+        self,
+        edge: Edge,
+        number: int,
+        first_free: int,
+        budget: Budget,
+        known: dict[int, Label],
+        yarn: str,
+        past: Sequence[WorkedRound] = (),
+        closing: int = 0,
     ) -> None:
+        super().__init__(number, first_free, budget, yarn, closing)
         self.edge = edge
-        self.round = number
-        self.free = first_free
-        self.budget = budget
         self.known = known
-        self.yarn = yarn
-        self.made: list[Made] = []
+        self.past = past
+        self.depths = Depths(past, edge)
         self.troubles: list[Trouble] = []
-        self.chain = 0
-        self.chain_span: Span = (0, 0)
         self.hook_on_space = False
-        self.closed = True
+        self.closed = not edge.line
+        self.closing_done = False
         self.turn_after = False
         self.corner_said: tuple[str, int] | None = None
-        self.plain = next((m.kind for m in edge.made if m.counted), "sc")
+        self.plain = next((m.kind for m in edge.made if m.counted and m.kind != "fch"), "sc")
         self.written = False
         self.counting = False
         self.loop_from: tuple[int, ...] = ()
+        self.last_space = -1
+        self.in_one_chain = False
+        self.lift: Chain | None = None
+        self.acts: list[Act] = []
+        self._chain_in: tuple[int, int] = (-1, 0)
 
     # ---- the round ------------------------------------------------------------------------
 
     def run(self, body: Sequence[Node], written: bool) -> None:
         """Work the nodes. Unworkable instructions become troubles and are passed over."""
         self.written = written
+        place = first_place(body)
+        self.in_one_chain = place is not None and bool(place.targets) and bool(place.targets[0].chains)
         try:
             self._go(body, written)
         except OverLimitError as e:
             self.troubles.append(e.trouble)
-        self._space()
-        self._close_gap()
+        self.end_space()
+        if not self.edge.line:
+            self.close_gap()
 
     def _go(self, body: Sequence[Node], written: bool) -> None:
         if written:
@@ -93,29 +114,57 @@ class Worker:
             self.add_chain(node.n, node.span)
         elif isinstance(node, Repeat):
             self._repeat(node)
+        elif isinstance(node, Together):
+            self._together(node)
+        elif isinstance(node, Make):
+            self.picot(node)
         elif isinstance(node, Skip):
             self._skip(node)
         elif isinstance(node, Join):
             self._join(node)
         elif isinstance(node, Act):
             self._act(node)
+        elif isinstance(node, Onto):
+            self._onto(node)
         elif isinstance(node, SayCorner):
             kind = "ch" if node.target.kind == "sp" else node.target.stitch or ""
             self.corner_said = (kind, node.target.chains or 0)
 
     def _work(self, node: Work) -> None:
         where = node.where
-        if self.edge.ring:
+        target = where.targets[0] if where.targets else None
+        if where.mode == "made" or (target and target.chains and target.kind == "ring" and self._hangs()):
+            self._hang(node, target)
+        elif self.edge.ring:
             self._into_ring(node)
-            return
-        if where.mode == "each":
+        elif target and target.round and (target.round < 0 or target.round != self.round - 1):
+            self._deep(node)
+        elif where.mode == "together":
+            self._together_in(node)
+        elif target and target.kind == "chain" and where.mode in ("next", "each"):
+            self._chain_by_chain(node)
+        elif where.mode == "each":
             self._each(node)
-            return
-        for k in range(where.count):
-            self.counting = k > 0
-            u = self.find(where)
-            self.in_place(node.group, u, node.span)
-        self.counting = False
+        else:
+            for k in range(where.count):
+                self.counting = k > 0
+                u = reach.find(self, where)
+                self.in_place(node.group, u, node.span, target)
+            self.counting = False
+
+    def _hangs(self) -> bool:
+        """Whether `3rd ch from hook` is a chain just made, and not the one that all of round 1 stands in."""
+        if self.edge.ring and self.in_one_chain:
+            return False
+        return bool(self.chain) or bool(self.made and self.made[-1].carried)
+
+    def _hang(self, node: Work, target: Target | None) -> None:
+        nth = (target.chains if target else 0) or 0
+        for inner in node.group:
+            if isinstance(inner, Chain):
+                self.add_chain(inner.n, inner.span)
+            elif isinstance(inner, Make):
+                self.hang(inner, nth, node.span)
 
     def _into_ring(self, node: Work) -> None:
         where = node.where
@@ -128,96 +177,120 @@ class Worker:
         for _ in range(where.count):
             self._group(node.group, (RING,), node.span)
 
+    def _deep(self, node: Work) -> None:
+        """Into a round further down: the edge below stays as it is."""
+        if node.where.mode == "each":
+            raise UnworkableError("sweep in a lower round", node.where.span)
+        for _ in range(node.where.count):
+            feet = (self._down(node.where.targets[0], node.where),)
+            self._group(node.group, feet, node.span, part=node.where.targets[0].part)
+
+    def _down(self, target: Target, where: Where) -> int:
+        """The number of the place meant, in whichever round it is."""
+        number = target.round if target.round > 0 else self.round + target.round
+        if not target.round or number == self.round - 1:
+            u = reach.find(self, replace(where, mode="next", targets=(replace(target, round=0),)))
+            self.edge.work(u)
+            return self.edge.at(u).number
+        found = self.depths.find(target, number)
+        if found is None:
+            raise UnworkableError("no such place", where.span, target=target, left=0)
+        return found.number
+
+    def _together_in(self, node: Work) -> None:
+        """Into several places taken as one, in this round below and a lower one."""
+        feet = tuple(self._down(t, node.where) for t in node.where.targets)
+        self._group(node.group, feet, node.span)
+
+    def _chain_by_chain(self, node: Work) -> None:
+        """Into chains one by one: those of a foundation, or of a space."""
+        where = node.where
+        stop = reach.until(self, where.until) if where.mode == "each" else self.edge.end
+        count = where.count if where.mode == "next" else 10**6
+        for _ in range(count):
+            u, nth = self._chain_in
+            if nth and nth < self.edge.at(u).chains:
+                nth += 1
+            else:
+                found = self.edge.find(where.targets[0], self.edge.pos, stop)
+                if found is None:
+                    if where.mode == "each":
+                        return
+                    raise UnworkableError("past the end", where.span, target=where.targets[0], left=0)
+                u, nth = found, 1 if self.edge.at(found).kind == "ch" else 0
+            self._chain_in = (u, nth)
+            self.in_place(node.group, u, node.span, Target("sp", part=f"ch {nth}") if nth else None)
+
     def _each(self, node: Work) -> None:
         edge = self.edge
         sweeps = [*reversed(node.also), node]  # what is named besides goes before `each st`
-        stop = self._until(node.where.until)
+        stop = reach.until(self, node.where.until)
         u = edge.pos
         n = len(edge.made)
         while u < stop:
             m = edge.made[u % n]
             for work in sweeps:
-                if any(edge.fits(m, u, t) for t in work.where.targets):
-                    edge.between = False
-                    self.in_place(work.group, u, work.span)
+                fitting = next((t for t in work.where.targets if edge.fits(m, u, t)), None)
+                if fitting is not None:
+                    edge.between = fitting.kind in ("between", "group")
+                    self.in_place(work.group, u, work.span, fitting)
                     stop = min(stop, edge.end)
                     break
             u += 1
         self.budget.step(node.span, max(1, u - edge.pos))
         edge.pos = max(edge.pos, u)
 
-    def _until(self, until: Until | None) -> int:
-        """The place (excluded) where a sweep stops; without such a place, the end of the round."""
-        edge = self.edge
-        if until is None or until.kind == "end":
-            return edge.end
-        if until.kind == "last" and until.target:
-            return edge.last_places(until.target, until.count)[0]
-        assert until.target is not None
-        found = edge.find(until.target, edge.pos)
-        return edge.end if found is None else found
+    def _together(self, node: Together) -> None:
+        """One stitch over several places."""
+        if self.edge.ring:
+            raise UnworkableError("ring has no stitches", node.span)
+        for _ in range(node.make.n):
+            feet: list[int] = []
+            for leg in node.legs:
+                if isinstance(leg, Skip):
+                    self._skip(leg)
+                elif leg.targets and leg.targets[0].round:
+                    feet.append(self._down(leg.targets[0], leg))
+                else:
+                    u = reach.find(self, leg)
+                    feet += self.edge.feet(u)
+                    self.edge.work(u)
+                    self.edge.between = False
+            self.make_as(replace(node.make, n=1), tuple(feet), node.span)
 
-    def in_place(self, group: Sequence[Node], u: int, span: Span) -> None:
+    def in_place(self, group: Sequence[Node], u: int, span: Span, target: Target | None = None) -> None:
         edge = self.edge
         feet = edge.feet(u)
+        gap = edge.between
+        part = target.part if target is not None else ""
         alone = group[0] if len(group) == 1 else None
+        if edge.made[u % len(edge.made)].kind == "ch" and not gap:
+            self.last_space = u
         if isinstance(alone, Make):
             edge.work(u, SLIPPED if alone.stitch == "slst" else WORKED)
-            for _ in range(alone.n):
-                self.make(alone.stitch, feet, span)
+            self.make_as(alone, feet, span, part, gap)
         else:
             edge.work(u)
-            self._group(group, feet, span)
+            self._group(group, feet, span, part, gap)
         edge.between = False
 
-    def _group(self, group: Sequence[Node], feet: tuple[int, ...], span: Span) -> None:
+    def _group(
+        self, group: Sequence[Node], feet: tuple[int, ...], span: Span, part: str = "", gap: bool = False
+    ) -> None:
         for node in group:
             if isinstance(node, Make):
-                words = span if len(group) == 1 else node.span
-                for _ in range(node.n):
-                    self.make(node.stitch, feet, words)
+                if node.stitch == "picot":
+                    self.picot(node)
+                else:
+                    self.make_as(node, feet, span if len(group) == 1 else node.span, part, gap)
             elif isinstance(node, Chain):
                 self.add_chain(node.n, node.span)
+            elif isinstance(node, Work):
+                self._hang(node, node.where.targets[0] if node.where.targets else None)
             elif isinstance(node, Repeat):
                 for _ in range(node.times if node.times is not None else 1):
                     self.budget.step(span)
-                    self._group(node.body, feet, span)
-
-    def make(self, kind: str, feet: tuple[int, ...], span: Span) -> None:
-        if self.chain:
-            self._space()
-        self.budget.stitch(span)
-        m = Made(self.free, kind or self.plain, feet, self.round, span)
-        m.yarn = self.yarn
-        self.free += 1
-        self.made.append(m)
-
-    def add_chain(self, n: int, span: Span) -> None:
-        if n <= 0:
-            return
-        self.budget.stitches -= min(n, MAX_STITCHES)
-        if self.budget.stitches < 0:
-            raise OverLimitError("limit", span, limit=MAX_STITCHES, n=MAX_STITCHES, what="stitches")
-        if not self.chain:
-            self.chain_span = span
-        self.chain += n
-
-    def _space(self) -> None:
-        """The chains made since the last stitch become a space."""
-        if not self.chain:
-            return
-        m = Made(self.free, "ch", (), self.round, self.chain_span, self.chain)
-        m.yarn = self.yarn
-        self.free += 1
-        self.made.append(m)
-        self.chain = 0
-
-    def _close_gap(self) -> None:
-        """Chains at the end and at the beginning of a round are one space."""
-        made = self.made
-        if len(made) > 1 and made[0].kind == "ch" and made[-1].kind == "ch":
-            made[0].chains += made[-1].chains
-            made.pop()
+                    self._group(node.body, feet, span, part, gap)
 
     def _skip(self, node: Skip) -> None:
         edge = self.edge
@@ -225,12 +298,20 @@ class Worker:
             raise UnworkableError("ring has no stitches", node.span)
         if edge.first is None and not self.made and edge.pos == 0 and node.where.mode == "next":
             edge.begin_here()
+        target = node.where.targets[0] if node.where.targets else None
+        if target and target.round:
+            for _ in range(node.where.count):
+                self._down(target, node.where)
+            return
         for _ in range(node.where.count):
-            u = self.find(node.where)
-            edge.mark(u, SKIPPED)
-            edge.pos = u + 1
+            u = reach.find(self, node.where)
+            edge.between = False
+            for k in edge.group_of(u) if target and target.kind == "centre" else (u,):
+                edge.mark(k, SKIPPED)
+                edge.pos = k + 1
 
     def _join(self, node: Join) -> None:
+        self.closing_done = True
         if node.stitch is None:
             self.closed = False
             return
@@ -242,86 +323,47 @@ class Worker:
             if not self.chain_span[1]:
                 self.chain_span = node.span
             self.hook_on_space = True
+        self.end_space()
 
     def _act(self, node: Act) -> None:
         edge = self.edge
         if node.what == "turn":
             if self.made:
                 self.turn_after = True
-            else:
+                self._lift()
+            elif not edge.line:
                 edge.turn()
-        if node.yarn:
-            self._space()
+        if node.what in ("park", "pick up"):
+            self.acts.append(node)
+        if node.yarn and node.what != "park":
+            self.end_space()
             self.yarn = node.yarn
         if node.what == "attach" and node.where is not None and not edge.ring and not self.made:
-            u = self.find(node.where)
+            u = reach.find(self, node.where)
             edge.last = u
             edge.pos = edge.base = u
 
-    # ---- places ---------------------------------------------------------------------------
+    def _lift(self) -> None:
+        """Chains made just before the work is turned lift the hook for the next row and are no space."""
+        if self.chain and (self.edge.line or self.closing_done):
+            self.lift = Chain(self.chain, self.chain_span)
+            self.chain = 0
 
-    def find(self, where: Where) -> int:
-        """The place meant, as an index on the edge; what is passed on the way is noted."""
-        edge = self.edge
-        mode = where.mode
-        target = where.targets[0] if where.targets else None
-        if edge.ring:
-            raise UnworkableError("ring has no stitches", where.span)
-        if mode in ("same", "start"):
-            return self._same(where, target)
-        assert target is not None
-        if target.kind == "ring":
-            raise UnworkableError("no ring", where.span)
-        if mode == "last":
-            places = edge.last_places(target, 1)
-            if places[0] < edge.end:
-                return self._arrive(places[0], target)
-            raise self._missing(where, target)
-        if mode == "first" and edge.first is not None:
-            u = edge.find(target, edge.first, edge.first + len(edge.made))
-            if u is None:
-                raise self._missing(where, target)
-            return u
-        u = edge.find(target, edge.pos)
-        if u is None and self._half_corner() and edge.open_start(target):
-            return edge.end
-        if u is None:
-            raise self._missing(where, target)
-        return self._arrive(u, target)
-
-    def _same(self, where: Where, target: Target | None) -> int:
-        edge = self.edge
-        u = edge.start_place() if where.mode == "start" else edge.here()
-        if edge.between:
-            return u
-        if target is not None and target.kind in ("sp", "corner") and not edge.matches(u, target):
-            raise self._missing(where, target)
-        return u
-
-    def _half_corner(self) -> bool:
-        """Written form may finish at the end the corner that it began with: so far it holds stitches only."""
-        if not self.written or len(self.made) < 2:
-            return False
-        feet = self.made[0].feet
-        k = next((i for i, m in enumerate(self.made) if m.kind == "ch" or m.feet != feet), len(self.made))
-        return not any(m.feet == feet for m in self.made[k:])
-
-    def _arrive(self, u: int, target: Target) -> int:
-        edge = self.edge
-        if edge.first is None:
-            edge.note_before_first(u, target)
-        else:
-            edge.crossed = False
-            edge.note_passed(edge.pos, u, target)
-            if edge.crossed and self.counting and not any(t.kind == "over the corner" for t in self.troubles):
-                self.troubles.append(Trouble("over the corner", (0, 0), {}))
-        return u
-
-    def _missing(self, where: Where, target: Target) -> UnworkableError:
-        edge = self.edge
-        past = edge.first is not None and edge.find(target, 0, len(edge.made)) is not None
-        kind = "past the end" if past else "no such place"
-        return UnworkableError(kind, where.span, target=target, left=max(0, edge.end - edge.pos))
+    def _onto(self, node: Onto) -> None:
+        """The round is worked into an earlier one."""
+        number = node.round if node.round > 0 else self.round + node.round
+        if number == self.round - 1 or self.made:
+            return
+        done = self.depths.round(number)
+        if done is None or not done.made:
+            raise UnworkableError("no such round", node.span, round=node.round)
+        here = self.depths.under(number).get(self.edge.at(0).number, 0.0) if self.edge.made else 0.0
+        turned = self.past[-1].turned != self.edge.turned
+        self.edge = Edge(done.made, done.corners, round(here) % len(done.made))
+        if done.turned != turned:
+            self.edge.turn()
+        self.edge.turned = self.past[-1].turned != turned
+        self.depths = Depths(self.past, self.edge)
 
     # ---- repeats --------------------------------------------------------------------------
 
@@ -343,7 +385,7 @@ class Worker:
         where = first_place(node.body)
         if where is None:
             raise UnworkableError("repeat goes nowhere", node.span)
-        cap = self._until(node.until) if node.until and node.until.kind != "end" else None
+        cap = reach.until(self, node.until) if node.until and node.until.kind != "end" else None
         edge.caps.append(cap)
         passes = 0
         try:
@@ -371,6 +413,9 @@ class Worker:
                     pos = u + 1
             elif isinstance(node, Work):
                 return self._to_come(node.where, pos, skipped)
+            elif isinstance(node, Together):
+                leg = next((x for x in node.legs if isinstance(x, Where)), None)
+                return leg is not None and self._to_come(leg, pos, skipped)
         return False
 
     def _to_come(self, where: Where, pos: int, skipped: list[int]) -> bool:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from mossring.analysis import analyse, finding_data
 from mossring.chart import draw
 from mossring.draft import Draft, DraftRound
-from mossring.stitches import STITCHES, term
+from mossring.stitches import is_stitch, term
 from mossring.writing import Sheet, write_sheet
 
 
@@ -67,7 +67,7 @@ def _counts(r: DraftRound, draft: Draft) -> str:
     """`24 dc, 4 ch-2 sps` in the words of the text."""
     parts = []
     for key, n in r.worked.tally().items():
-        if key in STITCHES:
+        if is_stitch(key):
             parts.append(f"{n} {term(key, draft.dialect).abbr}")
         else:
             parts.append(f"{n} {key} sp{'s' if n > 1 else ''}")

@@ -1,0 +1,161 @@
+"""Reading repeats: brackets, asterisks, `rep from * around, ending last rep at **`, `rep between [ ]`."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import TYPE_CHECKING
+
+from mossring.notation import closing, places, stitching
+from mossring.notation.tree import Label, Node, Repeat, Together, Trouble, Until, Work
+
+if TYPE_CHECKING:
+    from mossring.notation.reader import Reader
+
+MAX_NESTING = 40
+MAX_TIMES = 10_000
+_OPEN = {"(": ")", "[": "]"}
+_STARS = ("*", "**", "***")
+
+
+class Marks:
+    """Where the asterisks of one level stand: index into its nodes of the opening and the closing one."""
+
+    def __init__(self) -> None:
+        self.open: dict[str, int] = {}
+        self.close: dict[str, int] = {}
+
+    def put(self, star: str, index: int) -> None:
+        if star in self.open and star not in self.close and index > self.open[star]:
+            self.close[star] = index
+        else:
+            self.open[star] = index
+            self.close.pop(star, None)
+
+
+def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
+    """A bracket: a label, a group for a place, a repeat, or just instructions held together."""
+    c = r.c
+    i = c.i
+    opener = c.token.text
+    label = closing.read_bracket_label(c)
+    if label is not None:
+        _label_last(r, nodes, label, i)
+        return
+    if depth >= MAX_NESTING:
+        c.i = len(c.tokens) - 1
+        c.troubles.append(Trouble("nesting", (c.tokens[i].start, c.tokens[i].end), {"limit": MAX_NESTING}))
+        return
+    c.i += 1
+    inner = r.sequence(_OPEN[opener], depth + 1)
+    if not c.accept(_OPEN[opener]) and not any(t.kind == "nesting" for t in c.troubles):
+        c.troubles.append(Trouble("bracket", (c.tokens[i].start, c.tokens[i].end), {"mark": opener}))
+    nodes.extend(_after_bracket(r, inner, i))
+
+
+def _label_last(r: Reader, nodes: list[Node], label: Label, i: int) -> None:
+    """`(counts as dc)` belongs to the chain, or to what stands for a stitch, just before it."""
+    stitching.label_last(nodes, label, r.c.span_from(i)[1])
+
+
+def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
+    c = r.c
+    times_at = c.i
+    times = c.times()
+    times_span = c.span_from(times_at) if times is not None else None
+    until: Until | None = None
+    if times is None and not stitching.at_place(c):
+        until = places.read_until(c)
+    elif times is not None and times > MAX_TIMES:
+        r.trouble("times", times_at, limit=MAX_TIMES, n=times)
+        times = 1
+    if c.accept("in", "into", "over", "on") or c.at("between") or stitching.at_place(c):
+        c.accept("around")
+        wheres = places.read_places(c)
+        group = stitching.as_group(r, inner)
+        if times is not None:
+            group = (Repeat(group, times, c.span_from(i), times_span=times_span),)
+        return stitching.swept(r, [Work(group, w, c.span_from(i)) for w in wheres])
+    if times is None and until is None:
+        return inner
+    return [Repeat(tuple(inner), times, c.span_from(i), until=until, times_span=times_span)]
+
+
+def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
+    """`rep from * 3 more times`, `rep * to * twice`, `rep from * around, ending last rep at **`, `rep rnd 3`."""
+    c = r.c
+    i = c.i
+    c.i += 1
+    if c.at("rnd", "round", "rnds", "rounds", "r", "row", "rows", "last", "previous"):
+        r.round_number(i)
+        return
+    c.accept("from")
+    c.accept("the")
+    if c.accept("between"):
+        while c.accept("[", "]", "*", "(", ")", "and", "the", "brackets"):
+            pass
+        _rep_last(r, nodes, i)
+        return
+    if c.accept("(", "["):
+        while c.accept("to", ")", "]", "(", "["):
+            pass
+        _rep_last(r, nodes, i)
+        return
+    star = c.token.text
+    if star not in _STARS or star not in marks.open:
+        raise c.fail("no star")
+    c.i += 1
+    first, last = marks.open[star], marks.close.get(star, len(nodes))
+    if c.at("to") and c.ahead().text in _STARS:
+        c.i += 1
+        last = marks.open.get(c.token.text, last) if c.token.text != star else last
+        c.i += 1
+    times, until, span = _times_or_until(r, i)
+    cut = marks.open.get("**") if star == "*" else None
+    cut = cut - first if cut is not None and first < cut < len(nodes) else None
+    if star in marks.close or last < len(nodes):
+        body = tuple(nodes[first:last])
+        nodes.append(Repeat(body, times, c.span_from(i), until=until, times_span=span))
+        return
+    body = tuple(nodes[first:])
+    del nodes[first:]
+    total = None if times is None else times + 1
+    whole = Repeat(body, total, c.span_from(i), until=until, times_span=span)
+    nodes.append(replace(whole, cut=_cut_said(r, cut)))
+    del marks.open[star]
+
+
+def _cut_said(r: Reader, cut: int | None) -> int | None:
+    """A `**` counts as the end of the last repeat only if `ending last rep at **` follows."""
+    c = r.c
+    save = c.i
+    c.accept(",", ";")
+    if cut is not None and c.accept("ending", "end"):
+        while c.token.kind == "word":
+            c.i += 1
+        if c.accept("**"):
+            return cut
+    c.i = save
+    return None
+
+
+def _rep_last(r: Reader, nodes: list[Node], i: int) -> None:
+    times, until, span = _times_or_until(r, i)
+    if not nodes or not isinstance(nodes[-1], Repeat | Work | Together):
+        raise r.c.fail("no star", token=r.c.tokens[i])
+    last = nodes[-1]
+    body = last.body if isinstance(last, Repeat) and last.times is None else (last,)
+    total = None if times is None else times + 1
+    nodes[-1] = Repeat(body, total, r.c.span_from(i), until=until, times_span=span)
+
+
+def _times_or_until(r: Reader, i: int) -> tuple[int | None, Until | None, tuple[int, int] | None]:
+    c = r.c
+    at = c.i
+    times = c.times()
+    if times is not None:
+        if times >= MAX_TIMES:
+            r.trouble("times", at, limit=MAX_TIMES, n=times)
+            times = 0
+        return times, None, c.span_from(at)
+    until = places.read_until(c)
+    return (None, until or places.END, None)

@@ -1,0 +1,436 @@
+"""Reading stitches: plain ones, clusters, posts, picots, special stitches, increases, with their places."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+from typing import TYPE_CHECKING
+
+from mossring.notation import closing, places
+from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
+from mossring.notation.tree import Chain, Label, Make, Node, Repeat, Skip, Span, Target, Together, Trouble, Where, Work
+from mossring.stitches.table import composed, is_stitch, lookup
+
+if TYPE_CHECKING:
+    from mossring.notation.reader import Reader
+
+PICOT_CHAINS = 3
+"""A picot that nobody described has three chains (common practice, no source)."""
+_OPEN = {"(": ")", "[": "]"}
+_AT_PLACE = frozenset({"next", "each", "every", "same", "corresponding", "post", "posts", "the", "front", "back", "ch"})
+_AT_STITCH = STITCH_WORDS | frozenset({"chain", "loop"})
+
+
+def stitches(r: Reader) -> list[Node]:
+    """Chains and stitches, with or without a place."""
+    c = r.c
+    i = c.i
+    part = places.read_part(c)
+    if c.at("inc", "incs", "increase", "increases"):
+        return _increase(r)
+    if c.at("dec", "decrease", "decreases", "decs"):
+        return _decrease(r)
+    start = _start(c)
+    made = c.named()
+    if made is not None:
+        return _special(r, made, 1, i, start)
+    at = c.i
+    n = c.number()
+    c.accept("more")
+    if n is not None and c.at("inc", "incs", "increases"):
+        return _increase(r, n)
+    if n is not None and (made := c.named()) is not None:
+        return _special(r, made, n, i, start)
+    c.i = at
+    return _counted(r, i, start, part)
+
+
+def _start(c: Cursor) -> str:
+    if c.accept("standing", "chainless"):
+        return c.tokens[c.i - 1].text
+    if c.at("beg", "beginning", "starting", "initial", "first"):
+        c.i += 1
+        return "beg"
+    return ""
+
+
+def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
+    """A stitch with its number before or behind it: `3 dc`, `dc 5`, `dc`, `2 3-dc cls`, `dc3tog`."""
+    c = r.c
+    legged = c.legged()
+    n = None if legged else c.number()
+    c.accept("more")
+    start = start or _start(c)
+    key = legged[0] if legged else c.stitch()
+    if key is None:
+        raise c.fail("instruction")
+    if key == "ch":
+        return [_chain(c, n, i)]
+    if key == "picot":
+        return [_picot(c, i)]
+    after = c.number() if n is None and not legged else None
+    if after is not None and c.token.text in STITCH_WORDS:  # `dc 5 sts`
+        c.i += 1
+    part = part or places.read_part(c, after=True) or r.part
+    count = legged[1] if legged else n if n is not None else after
+    make = Make(key, 1 if count is None else count, c.span_from(i), part=part, closing=_closing(c))
+    if start:
+        make = replace(make, start=start)  # type: ignore[arg-type]
+    stitch = lookup(key)
+    r.last_stitch = key if not stitch.made else stitch.base or r.last_stitch
+    if stitch.made == "tog" or (stitch.made == "cl" and c.at("over", "across", "using", "working")):
+        return _together(r, make, i)
+    return placed(r, make, i)
+
+
+def _closing(c: Cursor) -> int:
+    """`(closed)`: a chain closes the cluster and belongs to it."""
+    if c.accept_phrase("(", "closed", ")") or c.accept("closed"):
+        return 1
+    return 0
+
+
+def _chain(c: Cursor, n: int | None, i: int) -> Node:
+    if n is None:
+        n = c.number()
+    if c.accept("picot", "picots"):
+        return Make("picot", 1, c.span_from(i), chains=PICOT_CHAINS if n is None else n)
+    node = Chain(1 if n is None else n, c.span_from(i))
+    label = closing.read_label(c)
+    return replace(node, label=label, span=c.span_from(i)) if label else node
+
+
+def _picot(c: Cursor, i: int) -> Make:
+    n = c.number() if c.token.kind == "num" and not c.ahead().text.startswith("ch") else None
+    return Make("picot", 1, c.span_from(i), chains=PICOT_CHAINS if n is None else n)
+
+
+def at_place(c: Cursor) -> bool:
+    """Whether an `around` that comes next opens a place (`around next dc`) and does not mean the whole round."""
+    if not c.at("around", "over", "through"):
+        return False
+    after = c.ahead()
+    return after.text in _AT_PLACE or after.text in _AT_STITCH or after.text in SPACE_WORDS
+
+
+def placed(r: Reader, make: Make, i: int) -> list[Node]:
+    """The place after a stitch, or none: `5 dc`, `2 dc in next 3 sts`, `dc in next 2 dc and in ch-2 sp`."""
+    c = r.c
+    around = at_place(c)
+    if c.accept("in", "into", "to", "on", "at") or around or c.at("between"):
+        if around:
+            c.i += 1
+        c.accept("the")
+        wheres = places.read_places(c)
+        span = c.span_from(i)
+        return swept(r, [Work((_in_part(make, w),), _no_part(w), span) for w in wheres])
+    until = None
+    if c.at("around", "across", "along", "to", "until", "throughout", "up"):
+        until = places.read_until(c)
+    if until is not None:
+        where = Where("each", (places.ANY_STITCH,), c.span_from(i), until=until)
+        return swept(r, [Work((replace(make, n=1),), where, c.span_from(i))] if make.n == 1 else _each_of(make, where))
+    where = Where("next", (places.ANY_STITCH,), make.span, make.n, said=False)
+    return [Work((replace(make, n=1),), where, make.span)]
+
+
+def _each_of(make: Make, where: Where) -> list[Node]:
+    return [Work((make,), where, where.span)]
+
+
+def _in_part(make: Make, where: Where) -> Make:
+    """The loop that a place names belongs to the stitch (`in BLO of next 5 sts`)."""
+    part = next((t.part for t in where.targets if t.part and not t.part.startswith("ch ")), "")
+    return replace(make, part=part) if part else make
+
+
+def _no_part(where: Where) -> Where:
+    if not any(t.part and not t.part.startswith("ch ") for t in where.targets):
+        return where
+    return replace(where, targets=tuple(t if t.part.startswith("ch ") else replace(t, part="") for t in where.targets))
+
+
+def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:
+    """What is worked in places named first: a bracketed group, or one kind of stitch."""
+    c = r.c
+    if c.token.text in _OPEN:
+        opener = c.token
+        at = c.i
+        c.i += 1
+        inner = r.sequence(_OPEN[opener.text], depth + 1)
+        if not c.accept(_OPEN[opener.text]):
+            r.trouble("bracket", at, mark=opener.text)
+        return [Work(as_group(r, inner), w, c.span_from(i)) for w in wheres]
+    made = c.named()
+    if made is not None:
+        return [Work(made, w, c.span_from(i)) for w in wheres]
+    legged = c.legged()
+    n = legged[1] if legged else c.number()
+    key = legged[0] if legged else c.stitch()
+    if key is None:
+        raise c.fail("instruction")
+    make = Make(key, 1 if n is None else n, c.span_from(i), part=r.part)
+    return [Work((_in_part(make, w),), _no_part(w), c.span_from(i)) for w in wheres]
+
+
+def swept(r: Reader, works: list[Node]) -> list[Node]:
+    """A sweep with what else is worked on the way: `and 2 sc in each ch-2 sp`, `, working 3 sc in each corner`."""
+    from mossring.notation.repeating import MAX_NESTING, Marks
+
+    c = r.c
+    (first, *rest) = works
+    if rest or not isinstance(first, Work) or first.where.mode != "each":
+        return works
+    while True:
+        save, troubles = c.i, len(c.troubles)
+        joined = c.accept("and", "&") or (c.accept(",") and c.at("working", "making", "with", "placing", "putting"))
+        more: list[Node] = []
+        if joined:
+            while c.accept("working", "making", "with", "work", "placing", "putting", "also"):
+                pass
+            try:
+                r.instruction(more, Marks(), MAX_NESTING)
+            except UnreadableError:
+                more = []
+        second = more[0] if len(more) == 1 else None
+        if not isinstance(second, Work) or second.where.mode != "each":
+            c.i = save
+            del c.troubles[troubles:]
+            return [first]
+        until = second.where.until if second.where.until is not places.END else first.where.until
+        first = replace(first, where=replace(first.where, until=until), also=(*first.also, second))
+
+
+# ---- together -----------------------------------------------------------------------------
+
+
+def _together(r: Reader, make: Make, i: int) -> list[Node]:
+    """The places of the legs: `over next 3 sts`, `over next st and next ch-2 sp`, `in same sp`, or none said."""
+    c = r.c
+    legs = lookup(make.stitch).legs
+    if c.accept("over", "in", "into", "across", "using", "on") or at_place(c):
+        c.accept("around", "over")
+        wheres = places.read_places(c)
+        if len(wheres) == 1 and wheres[0].mode == "each":
+            each = Where("next", wheres[0].targets, wheres[0].span)
+            span = c.span_from(i)
+            body = (Together(replace(make, n=1), (each,) * legs, span),)
+            return [Repeat(body, None, span, until=wheres[0].until)]
+        return _legs(r, make, wheres, legs, i)
+    first = _first_leg(r, make, legs, i)
+    if first:
+        return first
+    until = places.read_until(c) if c.at("around", "across", "to") else None
+    one = Where("next", (places.ANY_STITCH,), make.span, said=False)
+    node = Together(make, (one,) * legs, c.span_from(i))
+    if until:
+        return [Repeat((replace(node, make=replace(make, n=1)),), None, c.span_from(i), until=until)]
+    return [node]
+
+
+def _legs(r: Reader, make: Make, wheres: list[Where], legs: int, i: int) -> list[Node]:
+    c = r.c
+    apart = [replace(w, count=1) for w in wheres for _ in range(w.count)]
+    if len(apart) == 1:
+        return [Work((_in_part(make, wheres[0]),), _no_part(wheres[0]), c.span_from(i))]
+    if len(apart) % legs:
+        raise UnreadableError(Trouble("legs", c.span_from(i), {"legs": legs, "places": len(apart)}))
+    between = _skipped_between(c)
+    out: list[Node] = []
+    for k in range(0, len(apart), legs):
+        these: list[Where | Skip] = []
+        for w in apart[k : k + legs]:
+            if these:
+                these += between
+            these.append(_no_part(w))
+        out.append(Together(_in_part(replace(make, n=1), apart[k]), tuple(these), c.span_from(i)))
+    return out
+
+
+def _skipped_between(c: Cursor) -> list[Skip]:
+    """`, sk ch-2 sp between`: what is left unworked between two legs."""
+    save = c.i
+    c.accept(",")
+    at = c.i
+    if c.accept("sk", "skip", "skipping", "miss", "missing", "omitting"):
+        try:
+            wheres = places.read_places(c)
+        except UnreadableError:
+            c.i = save
+            return []
+        if c.accept("between", "inbetween") or c.accept_phrase("in", "between"):
+            c.accept("legs", "them", "sts", "stitches") or c.accept_phrase("the", "legs")
+            return [Skip(w, c.span_from(at)) for w in wheres]
+    c.i = save
+    return []
+
+
+def _first_leg(r: Reader, make: Make, legs: int, i: int) -> list[Node]:
+    """`working first leg in same st and second leg in next st`."""
+    c = r.c
+    save = c.i
+    c.accept(",")
+    if not c.accept("working", "with", "placing", "work"):
+        c.i = save
+        return []
+    wheres: list[Where | Skip] = []
+    while c.accept("the") or c.ordinal() is not None or c.accept("first", "last", "other"):
+        if not c.accept("leg", "legs", "half"):
+            continue
+        c.accept("in", "into", "over")
+        wheres.append(places.read_place(c))
+        c.accept(",")
+        c.accept("and")
+    if len(wheres) != legs:
+        c.i = save
+        return []
+    return [Together(make, tuple(wheres), c.span_from(i))]
+
+
+def _increase(r: Reader, n: int = 1) -> list[Node]:
+    c = r.c
+    i = c.i
+    c.i += 1
+    make = Make(r.last_stitch or "", 2, c.span_from(i), part=r.part)
+    if c.accept("in", "into"):
+        return [Work((make,), w, c.span_from(i)) for w in places.read_places(c)]
+    until = places.read_until(c)
+    if until:
+        where = Where("each", (places.ANY_STITCH,), c.span_from(i), until=until)
+        return [Work((make,), where, c.span_from(i))]
+    n = c.number() or n
+    return [Work((make,), Where("next", (places.ANY_STITCH,), make.span, n), make.span)]
+
+
+def _decrease(r: Reader) -> list[Node]:
+    c = r.c
+    i = c.i
+    c.i += 1
+    key = composed("tog", r.last_stitch if r.last_stitch and is_stitch(r.last_stitch + "2tog") else "sc", 2)
+    return _together(r, Make(key, 1, c.span_from(i), part=r.part), i)
+
+
+# ---- special stitches ---------------------------------------------------------------------
+
+
+def _special(r: Reader, group: tuple[Node, ...], n: int, i: int, start: str) -> list[Node]:
+    """A special stitch by its name, in its place."""
+    c = r.c
+    if not group:
+        raise c.fail("instruction", token=c.tokens[i])
+    alone = group[0] if len(group) == 1 else None
+    if isinstance(alone, Make):
+        if alone.stitch == "picot":
+            return [replace(alone, span=c.span_from(i))]
+        make = replace(alone, n=n, span=c.span_from(i), start=start, part=r.part)  # type: ignore[arg-type]
+        if c.at("over") or lookup(alone.stitch).made == "tog":
+            return _together(r, make, i)
+        return placed(r, make, i)
+    if all(isinstance(g, Chain) or (isinstance(g, Make) and g.stitch == "picot") for g in group):
+        return list(group)
+    group = tuple(_respan(g, c.span_from(i)) for g in group)
+    around = at_place(c)
+    if c.accept("in", "into", "to", "on", "at") or around or c.at("between"):
+        if around:
+            c.i += 1
+        wheres = places.read_places(c)
+        return swept(r, [Work(group, w, c.span_from(i)) for w in wheres])
+    until = places.read_until(c) if c.at("around", "across", "to") else None
+    where = Where("next", (places.ANY_STITCH,), c.span_from(i), n, said=False)
+    if until is not None:
+        where = Where("each", (places.ANY_STITCH,), c.span_from(i), until=until)
+    return [Work(group, where, c.span_from(i))]
+
+
+def _respan(node: Node, span: Span) -> Node:
+    return replace(node, span=span)
+
+
+# ---- groups -------------------------------------------------------------------------------
+
+
+def as_group(r: Reader, inner: list[Node]) -> tuple[Node, ...]:
+    """What stood in brackets, as a group for one place. A place inside is a trouble; the stitches stay."""
+    out: list[Node] = []
+    for node in inner:
+        if isinstance(node, Work):
+            out += _grouped(r, node)
+        elif isinstance(node, Together):
+            if any(isinstance(leg, Where) and leg.said for leg in node.legs):
+                r.c.troubles.append(Trouble("place in a place", node.span, {}))
+            out.append(node.make)
+        elif isinstance(node, Repeat):
+            out.append(replace(node, body=as_group(r, list(node.body))))
+        elif isinstance(node, Chain | Make):
+            out.append(node)
+        else:
+            r.c.troubles.append(Trouble("place in a place", node.span, {}))
+    return tuple(out)
+
+
+def _grouped(r: Reader, node: Work) -> Sequence[Node]:
+    where = node.where
+    if _on_chain(where) or where.mode == "made":
+        return [node]
+    if where.said and where.mode not in ("same", "start"):
+        r.c.troubles.append(Trouble("place in a place", where.span, {}))
+    make = node.group[0] if node.group else None
+    if not where.said and isinstance(make, Make) and len(node.group) == 1:
+        return [replace(make, n=where.count)]
+    return node.group
+
+
+def _on_chain(where: Where) -> bool:
+    target = where.targets[0] if where.targets else Target("st")
+    return target.kind == "ring" and target.chains is not None
+
+
+# ---- what two nodes make together ---------------------------------------------------------
+
+
+def settle(nodes: list[Node]) -> None:
+    """Chains and a slip stitch back into them are a picot."""
+    if len(nodes) < 2 or not isinstance(nodes[-2], Chain) or not isinstance(nodes[-1], Work):
+        return
+    chain, work = nodes[-2], nodes[-1]
+    make = work.group[0] if len(work.group) == 1 else None
+    if not isinstance(make, Make) or make.stitch != "slst" or chain.label or chain.n < 2:
+        return
+    if _on_chain(work.where):
+        nth = work.where.targets[0].chains or chain.n
+    elif work.where.mode == "made":
+        nth = chain.n
+    else:
+        return
+    if nth > chain.n:
+        return
+    picot = Make("picot", 1, (chain.span[0], work.span[1]), chains=nth)
+    nodes[-2:] = [replace(chain, n=chain.n - nth), picot] if nth < chain.n else [picot]
+
+
+def label_last(nodes: list[Node], label: Label, end: int) -> None:
+    """`(counts as dc)` after a chain, after `sc, ch 1`, after `ch 2, 2-dc cl`: what stands there is that stitch."""
+    if not nodes:
+        return
+    last = nodes[-1]
+    if isinstance(last, Chain):
+        nodes[-1] = replace(last, label=label, span=(last.span[0], end))
+        _chainless(nodes, label)
+        return
+    stitch = label.stitch or ""
+    before = nodes[-2] if len(nodes) > 1 else None
+    if isinstance(last, Work) and isinstance(before, Chain) and is_stitch(stitch) and lookup(stitch).made == "cl":
+        make = Make(stitch, 1, (before.span[0], end), start="beg")
+        nodes[-2:] = [Work((make,), last.where, (before.span[0], end))]
+
+
+def _chainless(nodes: list[Node], label: Label) -> None:
+    """`sc, ch 1 (counts as dc)`: a chainless start."""
+    if len(nodes) < 2 or label.stitch in (None, "ch"):
+        return
+    work, chain = nodes[-2], nodes[-1]
+    make = work.group[0] if isinstance(work, Work) and len(work.group) == 1 else None
+    if isinstance(work, Work) and isinstance(make, Make) and make.stitch == "sc" and isinstance(chain, Chain):
+        span = (work.span[0], chain.span[1])
+        start = Make(label.stitch or "", 1, span, start="chainless")
+        nodes[-2:] = [Work((start,), work.where, span)]

@@ -1,0 +1,81 @@
+"""Places in rounds further down: which stitch of round k lies under the hook's place now."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from mossring.notation.tree import Target
+from mossring.working.edge import Edge
+from mossring.working.fabric import Made, WorkedRound
+
+_AHEAD = 0.5
+"""How far behind the hook's place, in stitches of the lower round, its next stitch may still lie."""
+
+
+class Depths:
+    """The rounds below the edge. Places of each are taken in order, each once."""
+
+    def __init__(self, past: Sequence[WorkedRound], edge: Edge) -> None:
+        self.past = past
+        self.edge = edge
+        self._over: dict[int, dict[int, float]] = {}
+        self._used: dict[int, set[int]] = {}
+        self._last: dict[int, tuple[int, int]] = {}
+
+    def round(self, number: int) -> WorkedRound | None:
+        return self.past[number - 1] if 1 <= number < len(self.past) else None
+
+    def find(self, target: Target, number: int) -> Made | None:
+        """The next free place of round `number` that matches, from what lies under the hook's place on."""
+        done = self.round(number)
+        if done is None or not done.made:
+            return None
+        made = done.made
+        n = len(made)
+        used = self._used.setdefault(number, set())
+        looking = Edge(made, done.corners)
+        sign = -1 if done.turned != (self.past[-1].turned != self.edge.turned) else 1
+        ahead = self._ref(number, sign)
+        best: tuple[float, int] | None = None
+        for i in range(n):
+            if i in used or not looking.fits(made[i], i, target):
+                continue
+            d = (sign * (i - ahead) + _AHEAD) % n
+            if best is None or d < best[0]:
+                best = (d, i)
+        if best is None:
+            return None
+        used.add(best[1])
+        self._last[number] = (self.edge.pos, best[1])
+        return made[best[1]]
+
+    def _ref(self, number: int, sign: int) -> float:
+        """The place of round `number` that lies under the hook's next place."""
+        last = self._last.get(number)
+        if last and last[0] == self.edge.pos:
+            return last[1] + sign
+        return self.under(number).get(self.edge.at(self.edge.pos).number, 0.0)
+
+    def under(self, number: int) -> dict[int, float]:
+        """For every stitch and space above round `number`: its place, as an index into that round."""
+        found = self._over.get(number)
+        if found is None:
+            base = self.past[number - 1].made
+            found = {m.number: float(i) for i, m in enumerate(base)}
+            for done in self.past[number:]:
+                _lift(found, done.made, len(base))
+            self._over[number] = found
+        return found
+
+
+def _lift(at: dict[int, float], made: Sequence[Made], n: int) -> None:
+    """Places of one more round: over its feet; a space between the stitches beside it."""
+    over: list[float | None] = [at.get(m.feet[0]) if m.feet else None for m in made]
+    known = [i for i, x in enumerate(over) if x is not None]
+    for i, m in enumerate(made):
+        here = over[i]
+        if here is None and known:
+            a = over[max((k for k in known if k < i), default=known[-1])] or 0.0
+            b = over[min((k for k in known if k > i), default=known[0])] or 0.0
+            here = (a + ((b - a + n / 2) % n - n / 2) / 2) % n
+        at[m.number] = here or 0.0

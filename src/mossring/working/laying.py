@@ -1,0 +1,156 @@
+"""Laying out the edge that a round is worked into: the round below, the ring, a foundation, the ends of rows."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+from typing import TYPE_CHECKING
+
+from mossring.notation.tree import Chain, Label, Node, Repeat, Target, Where, Work
+from mossring.working.edge import Edge
+from mossring.working.fabric import RING, Made, WorkedRound
+from mossring.working.starting import makes, stands_for
+
+if TYPE_CHECKING:
+    from mossring.working.work import State
+
+
+@dataclass(slots=True)
+class Laid:
+    """An edge ready to be worked into. nodes: the round's instructions, `2nd ch from hook` made a place on it.
+
+    extra: places that no round made. free: the next number. written: the round has a start of its own now.
+    """
+
+    edge: Edge
+    nodes: tuple[Node, ...]
+    free: int
+    extra: list[Made] = field(default_factory=list)
+    written: bool = False
+
+
+def lay_edge(state: State, nodes: tuple[Node, ...], flat: bool) -> Laid:
+    """The edge for the next round. flat: the next round is a row."""
+    before = state.before
+    if before is None:
+        if state.begin.kind == "foundation":
+            return _foundation(state, nodes, flat)
+        return Laid(Edge([_ring()], [], ring=True), nodes, state.free)
+    if not before.made:
+        return Laid(Edge([_ring()], []), nodes, state.free)
+    if flat:
+        edge = Edge(before.made, before.corners, line=True)
+        edge.turn()
+        return Laid(edge, nodes, state.free)
+    if before.line:
+        return _about_rows(state, nodes)
+    edge = Edge(before.made, before.corners, before.hook)
+    if state.turn_next or state.turning:
+        edge.turn()
+    return Laid(edge, nodes, state.free)
+
+
+def _ring() -> Made:
+    return Made(RING, "ch", (), 0, (0, 0), 1)
+
+
+# ---- foundations --------------------------------------------------------------------------
+
+
+def _foundation(state: State, nodes: tuple[Node, ...], flat: bool) -> Laid:
+    """The chain (or foundation stitches), nearest the hook first; for rounds its other side follows."""
+    begin = state.begin
+    nth = _from_hook(nodes)
+    skipped, nodes, written = (0, nodes, False) if nth is None else _turning_chain(nth, nodes, state)
+    n = max(1, begin.chains - skipped)
+    kind = begin.stitch or "fch"
+    there = [Made(state.free + i, kind, (), 0, (0, 0)) for i in range(n)]
+    if flat:
+        return Laid(Edge(there, [], line=True), nodes, state.free + n, there, written)
+    back = [Made(state.free + n + i, kind, (), 0, (0, 0)) for i in range(max(0, n - 2))]
+    made = there + back
+    edge = Edge(made, [0, n - 1] if n > 1 else [0], far=n - 1)
+    return Laid(edge, nodes, state.free + len(made), made, written)
+
+
+def _from_hook(nodes: Sequence[Node]) -> int | None:
+    """Which chain from the hook the first stitch goes into, where the round says so."""
+    for node in nodes:
+        if isinstance(node, Work) and node.where.targets:
+            target = node.where.targets[0]
+            return target.chains if target.kind == "ring" else None
+        if isinstance(node, Repeat):
+            return _from_hook(node.body)
+        if not isinstance(node, Chain):
+            return None
+    return None
+
+
+def _turning_chain(nth: int, nodes: tuple[Node, ...], state: State) -> tuple[int, tuple[Node, ...], bool]:
+    """How many chains of the foundation only turn, and the instructions with the start they stand for.
+
+    Skipped chains that count as a stitch stand beside the chain that the first stitch goes into.
+    """
+    label: Label | None = None
+    rest = list(nodes)
+    while rest and isinstance(head := rest[0], Chain):
+        label = head.label or label
+        rest.pop(0)
+    chain = Chain(nth - 1, rest[0].span, label)
+    plain = [_on_foundation(node) for node in rest]
+    following = next((m.stitch for m in makes(rest)), "")
+    counts = stands_for(chain, plain, dict(state.known)) if following else Label(None)
+    if counts.stitch is None:
+        return nth - 1, tuple(plain), True
+    return max(0, nth - 2), (replace(chain, label=counts), *plain), True
+
+
+def _on_foundation(node: Node) -> Node:
+    """`2nd ch from hook` as the next chain of the foundation."""
+    if not isinstance(node, Work) or not node.where.targets or node.where.targets[0].kind != "ring":
+        return node
+    return replace(node, where=Where("next", (Target("chain"),), node.where.span))
+
+
+# ---- about a piece worked in rows ---------------------------------------------------------
+
+
+def _about_rows(state: State, nodes: tuple[Node, ...]) -> Laid:
+    """Down the row ends, along the foundation, up the other row ends, across the last row."""
+    rows = [r for r in state.past if r.line and r.made]
+    last = rows[-1]
+    free = state.free
+    near, far = _ends(rows)
+    edges: list[Made] = []
+    extra: list[Made] = []
+    for m in near:
+        extra.append(Made(free, "end", (m.number,), 0, (0, 0)))
+        free += 1
+    if rows[0].extra:
+        base = rows[0].extra if len(rows) % 2 == 0 else rows[0].extra[::-1]
+        for m in base:
+            extra.append(Made(free, m.kind, (m.number,), 0, (0, 0)))
+            free += 1
+    for m in far:
+        extra.append(Made(free, "end", (m.number,), 0, (0, 0)))
+        free += 1
+    edges = [*extra, *last.made]
+    edge = Edge(edges, [len(extra) + c for c in last.corners])
+    if state.turn_next:
+        edge.made = edge.made[::-1]
+        edge.turned = True
+        edge.corners = {len(edges) - 1 - c for c in edge.corners}
+    return Laid(edge, nodes, free, extra)
+
+
+def _ends(rows: Sequence[WorkedRound]) -> tuple[list[Made], list[Made]]:
+    """The end stitch of each row on the hook's side, from the last row down, and on the other, from row 1 up."""
+    near, far = [], []
+    for k, row in enumerate(reversed(rows)):
+        stitches = [m for m in row.made if m.feet]
+        if not stitches:
+            continue
+        first, last = stitches[0], stitches[-1]
+        near.append(last if k % 2 == 0 else first)
+        far.append(first if k % 2 == 0 else last)
+    return near, far[::-1]

@@ -1,0 +1,88 @@
+"""What the hook makes: stitches, chains that become spaces, and what is worked into chains just made."""
+
+from __future__ import annotations
+
+from mossring.notation.tree import Make, Span
+from mossring.working.budget import MAX_STITCHES, Budget, OverLimitError, UnworkableError
+from mossring.working.fabric import Made
+
+
+class Maker:
+    """The stitches of one round as they are made. chain: chains made since the last stitch."""
+
+    def __init__(self, number: int, first_free: int, budget: Budget, yarn: str, closing: int) -> None:
+        self.round = number
+        self.free = first_free
+        self.budget = budget
+        self.yarn = yarn
+        self.closing = closing
+        self.made: list[Made] = []
+        self.chain = 0
+        self.chain_span: Span = (0, 0)
+        self.plain = "sc"
+
+    def make(self, kind: str, feet: tuple[int, ...], span: Span) -> Made:
+        """One stitch. kind ``: the stitch of the round below."""
+        if self.chain:
+            self.end_space()
+        self.budget.stitch(span)
+        m = Made(self.free, kind or self.plain, feet, self.round, span)
+        m.yarn = self.yarn
+        self.free += 1
+        self.made.append(m)
+        return m
+
+    def make_as(self, node: Make, feet: tuple[int, ...], span: Span, part: str = "", gap: bool = False) -> None:
+        """The stitches of a node in one place, with their loop and what closes them."""
+        for _ in range(node.n):
+            m = self.make(node.stitch, feet, span)
+            if part or node.part:
+                m.part = part or node.part
+            if gap:
+                m.gap = True
+            if node.start:
+                m.start = True
+            if "-cl" in m.kind:
+                m.closing = node.closing or self.closing
+
+    def add_chain(self, n: int, span: Span) -> None:
+        if n <= 0:
+            return
+        self.budget.stitches -= min(n, MAX_STITCHES)
+        if self.budget.stitches < 0:
+            raise OverLimitError("limit", span, limit=MAX_STITCHES, n=MAX_STITCHES, what="stitches")
+        if not self.chain:
+            self.chain_span = span
+        self.chain += n
+
+    def hang(self, node: Make, nth: int, span: Span) -> None:
+        """Stitches worked into the nth chain from the hook: those chains carry them and are no space."""
+        if nth > self.chain and not (self.made and self.made[-1].carried and not self.chain):
+            raise UnworkableError("chain too short", span, nth=nth, chains=self.chain)
+        carried = min(nth, self.chain)
+        self.chain -= carried
+        for _ in range(node.n):
+            self.make(node.stitch, (), span).chains = carried
+            carried = 0
+
+    def picot(self, node: Make) -> None:
+        """A picot: it hangs where the hook is, from the stitch or in the chains just made."""
+        for _ in range(node.n):
+            self.make("picot", (), node.span).chains = node.chains
+
+    def end_space(self) -> None:
+        """The chains made since the last stitch become a space."""
+        if not self.chain:
+            return
+        m = Made(self.free, "ch", (), self.round, self.chain_span, self.chain)
+        m.yarn = self.yarn
+        self.free += 1
+        self.made.append(m)
+        self.chain = 0
+
+    def close_gap(self) -> None:
+        """Chains at the end and at the beginning of a round are one space."""
+        made = self.made
+        if len(made) > 1 and made[0].kind == "ch" and made[-1].kind == "ch":
+            made[0].chains += made[-1].chains
+            made.pop()

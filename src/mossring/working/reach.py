@@ -1,0 +1,99 @@
+"""Finding the place meant on the edge, and what is passed on the way."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from mossring.notation.tree import Target, Trouble, Until, Where
+from mossring.working.budget import UnworkableError
+
+if TYPE_CHECKING:
+    from mossring.working.worker import Worker
+
+
+def find(w: Worker, where: Where) -> int:
+    """The place meant, as an index on the edge; what is passed on the way is noted."""
+    edge = w.edge
+    mode = where.mode
+    target = where.targets[0] if where.targets else None
+    if edge.ring:
+        raise UnworkableError("ring has no stitches", where.span)
+    if mode in ("same", "start"):
+        return _same(w, where, target)
+    if mode == "rest":
+        return w.last_space
+    assert target is not None
+    if target.kind == "ring":
+        raise UnworkableError("no ring", where.span)
+    if mode == "last":
+        places = edge.last_places(target, 1)
+        if places[0] < edge.across:
+            return _arrive(w, places[0], target)
+        raise _missing(w, where, target)
+    if mode == "first" and edge.first is not None:
+        u = edge.find(target, edge.first, edge.first + len(edge.made) if not edge.line else edge.end)
+        if u is None:
+            raise _missing(w, where, target)
+        return u
+    u = edge.find(target, edge.pos)
+    if u is None and _half_corner(w) and edge.open_start(target):
+        return edge.end
+    if u is None:
+        raise _missing(w, where, target)
+    return _arrive(w, u, target)
+
+
+def until(w: Worker, stop: Until | None) -> int:
+    """The place (excluded) where a sweep stops; without such a place, the end of the round."""
+    edge = w.edge
+    if stop is None or stop.kind == "end":
+        return edge.end
+    if stop.kind == "across":
+        return edge.across
+    assert stop.target is not None
+    if stop.kind == "last":
+        return edge.last_places(stop.target, stop.count)[0]
+    found = edge.find(stop.target, edge.pos)
+    edge.between = False
+    return edge.end if found is None else found
+
+
+def _same(w: Worker, where: Where, target: Target | None) -> int:
+    edge = w.edge
+    u = edge.start_place() if where.mode == "start" else edge.here()
+    if edge.between:
+        return u
+    if target is not None and target.kind in ("sp", "corner") and not edge.matches(u, target):
+        if target.kind == "sp" and w.last_space >= 0 and edge.matches(w.last_space, target):
+            return w.last_space  # a loop in portions: the rest of it
+        raise _missing(w, where, target)
+    return u
+
+
+def _half_corner(w: Worker) -> bool:
+    """Written form may finish at the end the corner that it began with: so far it holds stitches only."""
+    if not w.written or len(w.made) < 2:
+        return False
+    feet = w.made[0].feet
+    k = next((i for i, m in enumerate(w.made) if m.kind == "ch" or m.feet != feet), len(w.made))
+    return not any(m.feet == feet for m in w.made[k:])
+
+
+def _arrive(w: Worker, u: int, target: Target) -> int:
+    edge = w.edge
+    if edge.first is None:
+        edge.note_before_first(u, target)
+    else:
+        edge.crossed = False
+        edge.note_passed(edge.pos, u, target)
+        if edge.crossed and w.counting and not any(t.kind == "over the corner" for t in w.troubles):
+            w.troubles.append(Trouble("over the corner", (0, 0), {}))
+    return u
+
+
+def _missing(w: Worker, where: Where, target: Target) -> UnworkableError:
+    edge = w.edge
+    past = edge.first is not None and edge.find(target, 0, len(edge.made)) is not None
+    edge.between = False
+    kind = "past the end" if past else "no such place"
+    return UnworkableError(kind, where.span, target=target, left=max(0, edge.end - edge.pos))
