@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from mossring.draft import Draft, DraftRound, work_draft
 from mossring.findings import Finding, find_all
 from mossring.shape import Size, Verdict, size_of
+from mossring.stitches import lookup
 from mossring.stitches.terms import Dialect
 
 
@@ -29,8 +30,8 @@ def analyse(text: str, terms: Dialect | None = None) -> Analysis:
     """Work a text and judge it. terms: read it in this dialect whatever it says. Never raises."""
     draft = work_draft(text, terms)
     last = draft.rounds[-1] if draft.rounds else None
-    verdict: Verdict = last.entry.verdict if last and not draft.doc.rows else "unknown"
-    size = size_of(last.entry.radius, draft.shape.sides, draft.gauge) if last and last.worked.made else None
+    verdict: Verdict = last.entry.verdict if last else "unknown"
+    size = size_of(last.entry, draft.shape, draft.gauge) if last and last.worked.made else None
     return Analysis(draft, find_all(draft), verdict, size)
 
 
@@ -61,16 +62,16 @@ def round_data(draft: Draft, r: DraftRound) -> dict[str, object]:
     return {
         "number": r.number,
         "stitches": done.stitches,
-        "counts": {k: n for k, n in done.counts().items() if k != "slst"},
+        "counts": {k: n for k, n in done.counts().items() if lookup(k).counted},
         "spaces": done.spaces(),
         "per_side": done.per_side(),
         "corners": len(done.corners),
-        "closed": done.closed and not draft.doc.rows,
+        "closed": done.closed,
         "unworked": done.unworked,
         "growth": round(entry.growth, 2),
         "needed": round(entry.needed, 2),
         "fullness": [round(entry.fullness[0], 3), round(entry.fullness[1], 3)],
-        "verdict": "unknown" if draft.doc.rows else entry.verdict,
+        "verdict": entry.verdict,
     }
 
 

@@ -68,6 +68,7 @@ class Draft:
     gauge: Gauge
     rounds: list[DraftRound] = field(default_factory=list)
     troubles: list[Trouble] = field(default_factory=list)
+    names: Names = ()
 
     @property
     def fabric(self) -> Fabric:
@@ -166,6 +167,7 @@ def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape:
     gauge = read_gauge(doc, dialect)
     draft = Draft(doc, dialect, said, shape, said_shape, gauge, troubles=list(doc.troubles))
     names = read_names(doc.stitches, dialect) if doc.stitches else ()
+    draft.names = names
     state = _first_state(doc, shape)
     key = _digest(b"", repr((state, gauge, dialect, doc.stitches)))
     entries: list[Entry] = []

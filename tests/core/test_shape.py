@@ -7,9 +7,15 @@ from math import cos, pi, sqrt
 import pytest
 
 from mossring.draft import work_draft
+from mossring.notation import Shape
 from mossring.shape import bands, size_of
 from mossring.shape.gauge import DEFAULT_WIDTH_MM, Gauge, read_gauge
-from mossring.shape.ledger import judge, start_radius
+from mossring.shape.ledger import Entry, judge, start_radius
+
+
+def entry(radius: float) -> Entry:
+    """A ledger entry of which only the radius matters."""
+    return Entry((0, 0), 0, radius, 0, 0, (1, 1), 0, 0, 0, (0, 0), "flat")
 
 
 def gauge(line: str) -> Gauge:
@@ -93,7 +99,7 @@ def test_open_fabric_forgives_more_than_solid() -> None:
 
 def test_sizes_of_polygons_by_their_geometry() -> None:
     g = Gauge(width_mm=10)
-    square, hexagon, pentagon, circle = (size_of(5, n, g) for n in (4, 6, 5, 0))
+    square, hexagon, pentagon, circle = (size_of(entry(5), Shape("", n), g) for n in (4, 6, 5, 0))
     assert square
     assert hexagon
     assert pentagon
@@ -106,4 +112,4 @@ def test_sizes_of_polygons_by_their_geometry() -> None:
         side * (1 + sqrt(5)) / 2
     )  # a diagonal is the golden ratio of a side
     assert circle.side_to_side == circle.corner_to_corner == 100
-    assert size_of(0, 4, g) is None
+    assert size_of(entry(0), Shape("", 4), g) is None

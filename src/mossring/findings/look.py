@@ -83,6 +83,8 @@ class Look:
             return "space" if n == 1 else "spaces"
         if key.startswith("ch-"):
             return f"{key} sp" if n == 1 else f"{key} sps"
+        if key in ("-cl", "-pc", "-bobble", "-puff"):
+            return {"-cl": "cluster", "-pc": "popcorn"}.get(key, key[1:]) + ("s" if n > 1 else "")
         return term(key, self.draft.dialect).abbr if is_stitch(key) else key
 
 

@@ -128,8 +128,9 @@ def _to_end_of_label(c: Cursor) -> None:
         c.i += 1
 
 
-def read_join(c: Cursor, may_close: bool) -> Join | None:
-    """A close of the round; None with nothing read. `may_close`: something was worked before it at this level."""
+def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | None:
+    """A close of the round; None with nothing read. may_close: something was worked before it at this level;
+    after_chain: chains, so that `ch 1, sc in top of beg ch-3` closes."""
     i = c.i
     if c.phrase("do", "not", "join") or c.phrase("don't", "join"):
         c.i += 3 if c.at("do") else 2
@@ -147,7 +148,8 @@ def read_join(c: Cursor, may_close: bool) -> Join | None:
             return _finish(c, i, stitch, *(_into(c) if c.accept("in", "into", "to") else _NOWHERE))
         c.accept("the")
         where = _into(c)
-        if where[0] == "chain" or (stitch == "slst" and where[0] == "stitch"):
+        closes = stitch == "slst" or after_chain or c.phrase("to", "join") or c.phrase("to", "close")
+        if (where[0] == "chain" and closes) or (stitch == "slst" and where[0] == "stitch"):
             return _finish(c, i, stitch, *where)
     elif stitch == "slst" and c.at("join"):
         return _finish(c, i, stitch, *_NOWHERE)

@@ -197,6 +197,10 @@ class Cursor:
                     return key
         return None
 
+    def opens_stitch(self, k: int = 0) -> bool:
+        """Whether the word k tokens on may begin the name of a stitch."""
+        return self.ahead(k).text in self._spellings
+
     def named(self, into: bool = False) -> tuple[Node, ...] | None:
         """What the special stitch is made of whose name comes next; `into`: as a place, so one that is a group."""
         for words, group in self.names:
@@ -217,7 +221,7 @@ class Cursor:
 
     def _legged(self) -> tuple[str, int] | None:
         first = self.number()
-        bare = self._making()
+        bare = self.making()
         if bare is not None:
             return self._bare(bare, first)
         second = self.number()
@@ -225,7 +229,7 @@ class Cursor:
         if key not in _BASES:
             return None
         after = self.number() if self.token.tight or self.ahead().text in ("tog", "together") else None
-        making = self._making()
+        making = self.making()
         if making is None:
             return None
         if second is not None:
@@ -240,7 +244,7 @@ class Cursor:
             return None
         return composed(making, key, legs), n
 
-    def _making(self) -> Making | None:
+    def making(self) -> Making | None:
         making = _MAKING.get(self.token.text) if self.token.kind == "word" else None
         if making is None:
             return None

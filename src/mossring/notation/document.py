@@ -28,6 +28,8 @@ _ROUND = re.compile(
 _HEADER = re.compile(r"^(?P<key>[A-Za-z][A-Za-z0-9 /'-]{0,30}?)[ \t]*:[ \t]*(?P<value>.*?)[ \t]*$")
 _TELLING = frozenset({"begin", "gauge", "tension", "abbreviations", "stitches", "special stitches"})
 """Header keys whose line is evidence of a dialect."""
+STITCH_KEY = re.compile(r"(?:special )?stitch (.+)")
+"""The header key that defines a special stitch: `Stitch petal: 4-dc cl, ch 1`."""
 _POLYGONS = {
     "triangle": 3,
     "square": 4,
@@ -212,7 +214,7 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
         doc.terms_span = span
         if doc.terms is None:
             doc.troubles.append(Trouble("terms", span, {"value": value}))
-    elif m := re.fullmatch(r"(?:special )?stitch (.+)", k):
+    elif m := STITCH_KEY.fullmatch(k):
         doc.stitches.append((m[1], value))
         doc.telling.append(span)
     elif k == "shape":

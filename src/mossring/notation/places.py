@@ -13,6 +13,7 @@ CORNER = Target("corner")
 END = Until("end")
 _INTO = ("in", "into", "on", "to", "at", "around", "through")
 _START_WORDS = ("beg", "beginning", "starting", "start", "turning", "first")
+_ROUND_WORDS = ("rnd", "rnds", "round", "rounds", "row", "rows", "r")
 _CHAIN = ("ch", "chain", "chains", "chs")
 
 
@@ -125,8 +126,7 @@ def _first_or_last(c: Cursor, i: int) -> Where:
 def _made_chain(c: Cursor) -> bool:
     """`first ch` of chains just made (for a picot); a `first ch-2 sp` is a place."""
     save = c.i
-    if c.accept("ch", "chain") and not c.at(*SPACE_WORDS) and c.token.kind != "num":
-        c.accept("made") or c.accept_phrase("of", "ch")
+    if c.accept("ch", "chain") and (c.accept("made") or c.accept_phrase("just", "made") or c.accept_phrase("of", "ch")):
         return True
     c.i = save
     return False
@@ -158,7 +158,7 @@ def _top(c: Cursor, i: int) -> Where | None:
     nth = c.ordinal() or _middle(c)
     if nth is not None and c.accept("ch", "chain", "chains") and c.accept("of", "in"):
         c.accept("the")
-        c.accept("next", "each", "same")
+        same = c.accept("same") or (c.accept("next", "each") and False)
         start = c.accept(*_START_WORDS)
         n = c.number()
         if c.accept(*_CHAIN):
@@ -168,7 +168,8 @@ def _top(c: Cursor, i: int) -> Where | None:
             if start and not space:
                 return Where("next", (Target("start"),), c.span_from(i))
             nth = nth if nth > 0 else ((length or 1) + 1) // 2
-            return Where("next", (Target("sp", chains=length, part=f"ch {nth}"),), c.span_from(i))
+            target = Target("sp", chains=length, part=f"ch {nth}")
+            return Where("rest" if same else "next", (target,), c.span_from(i))
     c.i = save
     return None
 
@@ -193,7 +194,7 @@ def read_part(c: Cursor, after: bool = False) -> str:
         c.accept("back", "horizontal")
     if part and (short or c.accept("loop", "loops", "lp", "lps", "bar")):
         c.accept("only")
-        while not after and c.at("of", "in", "the", "around"):
+        while not after and c.at("of", "in", "the", "around") and c.ahead().text not in _ROUND_WORDS:
             c.i += 1
         if not (after and said and c.at("of", "in")):
             return part
@@ -206,7 +207,7 @@ def read_round_meant(c: Cursor) -> int:
     save = c.i
     if c.accept("of", "from", "on", "in"):
         c.accept("the")
-        if c.accept("rnd", "round", "row", "r", "rounds", "rnds"):
+        if c.accept(*_ROUND_WORDS):
             n = c.number()
             if n is not None:
                 return n

@@ -118,7 +118,7 @@ class Reader:
         nodes: list[Node] = []
         marks = repeating.Marks()
         while True:
-            while c.accept(*_SEPARATORS, "&") or c.accept("and", "then"):
+            while c.accept(*_SEPARATORS, "&", ":") or c.accept("and", "then"):
                 pass
             t = c.token
             if t.kind == "end" or (closer and t.text == closer):
@@ -183,7 +183,7 @@ class Reader:
             if not any(not isinstance(n, Act) for n in nodes) and depth == 0:
                 self.yarn = self.yarn or act.yarn
             nodes.append(act)
-        elif (join := closing.read_join(c, bool(nodes) and depth == 0)) is not None:
+        elif (join := self._join(nodes, depth)) is not None:
             nodes.append(join)
         elif t.text in ("sk", "skip", "miss", "skipping", "missing"):
             nodes.extend(self._skip())
@@ -197,6 +197,10 @@ class Reader:
             c.i += 1
         else:
             nodes.extend(stitching.stitches(self))
+
+    def _join(self, nodes: list[Node], depth: int) -> Join | None:
+        after_chain = bool(nodes) and isinstance(nodes[-1], Chain)
+        return closing.read_join(self.c, bool(nodes) and depth == 0, after_chain)
 
     def _setting(self, nodes: list[Node]) -> bool:
         """What holds for a whole round: `In BLO, ...`, `working in back loops only`, `working behind rnd 3`."""

@@ -6,7 +6,7 @@ from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from mossring.notation import closing, places, stitching
-from mossring.notation.tree import Label, Node, Repeat, Together, Trouble, Until, Work
+from mossring.notation.tree import Node, Repeat, Together, Trouble, Until, Work
 
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
@@ -39,7 +39,8 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
     opener = c.token.text
     label = closing.read_bracket_label(c)
     if label is not None:
-        _label_last(r, nodes, label, i)
+        stitching.label_last(nodes, label, c.span_from(i)[1])
+        stitching.start_place(r, nodes)
         return
     if depth >= MAX_NESTING:
         c.i = len(c.tokens) - 1
@@ -50,11 +51,6 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
     if not c.accept(_OPEN[opener]) and not any(t.kind == "nesting" for t in c.troubles):
         c.troubles.append(Trouble("bracket", (c.tokens[i].start, c.tokens[i].end), {"mark": opener}))
     nodes.extend(_after_bracket(r, inner, i))
-
-
-def _label_last(r: Reader, nodes: list[Node], label: Label, i: int) -> None:
-    """`(counts as dc)` belongs to the chain, or to what stands for a stitch, just before it."""
-    stitching.label_last(nodes, label, r.c.span_from(i)[1])
 
 
 def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor
-from mossring.notation.tree import Stated
+from mossring.notation.cursor import GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
+from mossring.notation.tree import Make, Stated
 
 _OPEN = {"(": ")", "[": "]"}
 _NOT_AFTER = ("in", "into", "x", "times", "around", "twice", "to", "on", "at", "across", "once", "thrice")
@@ -103,10 +103,29 @@ def _round(c: Cursor) -> int | None:
     return None
 
 
+def _made_kind(c: Cursor) -> str | None:
+    """`cl`, `3-dc cl`, `pc`, a special stitch by its name: `-cl` is a cluster of whatever kind."""
+    save = c.i
+    group = c.named()
+    if group is not None:
+        first = group[0] if len(group) == 1 else None
+        return first.stitch if isinstance(first, Make) else "groups"
+    if c.token.kind == "word" and c.accept("beg"):
+        pass
+    bare = c.making()
+    if bare and bare != "tog":
+        return f"-{bare}"
+    c.i = save
+    return legged[0] if (legged := c.legged()) else None
+
+
 def _what(c: Cursor) -> str | None:
     """What is counted: a stitch key, `sts`, `ch-2`, `sps`, `groups`, or `` when a bare number stands alone."""
     save = c.i
     c.accept("corner")
+    making = _made_kind(c)
+    if making:
+        return making
     if c.accept(*STITCH_WORDS):
         return "sts"
     if c.accept(*SPACE_WORDS):
@@ -120,8 +139,10 @@ def _what(c: Cursor) -> str | None:
     if m is not None and c.accept("ch") and c.accept(*SPACE_WORDS):
         return f"ch-{m}"
     c.i = save
-    if c.accept("group", "groups", "shell", "shells", "corner", "corners", "side", "sides", "repeats"):
+    if c.accept(*GROUP_WORDS):
         return "groups"
+    if c.accept("corner", "corners", "side", "sides", "repeats", "increases", "points"):
+        return "chains"
     if c.at("chs", "chains"):
         c.i += 1
         return "chains"

@@ -110,6 +110,8 @@ def at_place(c: Cursor) -> bool:
     if not c.at("around", "over", "through"):
         return False
     after = c.ahead()
+    if c.opens_stitch(1) or after.kind == "num":
+        return True
     return after.text in _AT_PLACE or after.text in _AT_STITCH or after.text in SPACE_WORDS
 
 
@@ -398,7 +400,7 @@ def settle(nodes: list[Node]) -> None:
         return
     if _on_chain(work.where):
         nth = work.where.targets[0].chains or chain.n
-    elif work.where.mode == "made":
+    elif work.where.mode == "made" or (work.where.mode == "first" and work.where.targets[0].kind == "chain"):
         nth = chain.n
     else:
         return
@@ -417,11 +419,26 @@ def label_last(nodes: list[Node], label: Label, end: int) -> None:
         nodes[-1] = replace(last, label=label, span=(last.span[0], end))
         _chainless(nodes, label)
         return
+    if isinstance(last, Work) and _on_chain(last.where):  # `dc in 4th ch from hook (skipped 3 chs count as dc)`
+        nth = last.where.targets[0].chains or 1
+        nodes.insert(-1, Chain(nth - 1, (last.span[0], last.span[0]), label))
+        return
     stitch = label.stitch or ""
     before = nodes[-2] if len(nodes) > 1 else None
     if isinstance(last, Work) and isinstance(before, Chain) and is_stitch(stitch) and lookup(stitch).made == "cl":
-        make = Make(stitch, 1, (before.span[0], end), start="beg")
+        own = last.group[0] if last.group else None
+        closing = own.closing if isinstance(own, Make) else 0
+        make = Make(stitch, 1, (before.span[0], end), start="beg", closing=closing)
         nodes[-2:] = [Work((make,), last.where, (before.span[0], end))]
+
+
+def start_place(r: Reader, nodes: list[Node]) -> None:
+    """`(sc, ch 1) (counts as dc) in same st`: the place after the label."""
+    last = nodes[-1] if nodes else None
+    if isinstance(last, Work) and not last.where.said and r.c.at("in", "into") and isinstance(last.group[0], Make):
+        r.c.i += 1
+        wheres = places.read_places(r.c)
+        nodes[-1] = replace(last, where=wheres[0])
 
 
 def _chainless(nodes: list[Node], label: Label) -> None:

@@ -37,6 +37,7 @@ class Entry:
     edge: (without chains, with chains at full length). height: at mid side. radius: centre to mid side.
     growth, needed: edge gained, and what flat fabric gains at this height. fullness: interval.
     openness: share of stitches of this and the two rounds before that stand in spaces, or between stitches.
+    straight: edge that a foundation chain has before any round. flat_piece: worked in rows, never judged.
     """
 
     edge: tuple[float, float]
@@ -50,10 +51,12 @@ class Entry:
     stitches: int
     constant: tuple[float, float]
     verdict: Verdict
+    straight: float = 0.0
+    flat_piece: bool = False
 
 
 def start_radius(begin: Begin) -> float:
-    """Radius of the centre before round 1, in stitch widths."""
+    """Radius of the centre before round 1, in stitch widths; half a chain's thickness about a foundation."""
     return begin.chains * CHAIN_WIDTH / (2 * pi) if begin.kind == "ring" else MAGIC_RING_RADIUS
 
 
@@ -78,12 +81,28 @@ def enter(
     window = earlier[-2:]
     total = stitches + sum(e.stitches for e in window)
     openness = (in_spaces + sum(e.in_spaces for e in window)) / total if total else 0.0
-    low, high = solid / (c1 * radius), (solid + chains) / (c0 * radius)
+    straight = before.straight if before else float(len(done.extra))
+    flat_piece = done.line or (before is not None and before.flat_piece)
+    low, high = solid / (straight + c1 * radius), (solid + chains) / (straight + c0 * radius)
     edge = (solid, solid + chains)
-    verdict = judge(done.number, low, high, openness)
+    verdict: Verdict = "unknown" if flat_piece else judge(done.number, low, high, openness)
     growth = edge[1] - (before.edge[1] if before else 0.0)
-    needed = c1 * height if before is None or c0 == c1 else max(0.0, c1 * radius - before.edge[1])
-    return Entry(edge, height, radius, growth, needed, (low, high), openness, in_spaces, stitches, (c0, c1), verdict)
+    needed = c1 * height if before is None or c0 == c1 else max(0.0, straight + c1 * radius - before.edge[1])
+    return Entry(
+        edge,
+        height,
+        radius,
+        growth,
+        needed,
+        (low, high),
+        openness,
+        in_spaces,
+        stitches,
+        (c0, c1),
+        verdict,
+        straight,
+        flat_piece,
+    )
 
 
 def bands(openness: float) -> tuple[tuple[float, float], tuple[float, float]]:

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from math import cos, pi
+from math import cos, hypot, pi, sqrt
 
+from mossring.notation.document import Shape
 from mossring.shape.gauge import Gauge
+from mossring.shape.ledger import Entry
 
 
 @dataclass(frozen=True, slots=True)
@@ -17,17 +19,26 @@ class Size:
     measured: bool
 
 
-def size_of(radius: float, sides: int, gauge: Gauge) -> Size | None:
-    """Size of a motif whose mid sides are `radius` stitch widths from the centre (0 sides: a circle).
+def size_of(entry: Entry, shape: Shape, gauge: Gauge) -> Size | None:
+    """Size of a motif by the ledger entry of its last round.
 
-    Side to side is the distance across: between opposite sides, or from a side to the corner
-    facing it when the number of sides is odd.
+    Side to side is the distance across: between opposite sides, or from a side to the corner facing it when
+    the number of sides is odd. Oblongs and row-worked pieces are measured across their shorter way (rows:
+    along the last row); a half square along one of its two equal sides.
     """
-    if radius <= 0:
+    if entry.radius <= 0:
         return None
-    r = radius * gauge.width_mm
+    w, sides = gauge.width_mm, shape.sides
+    r = entry.radius * w
+    if sides == 1:
+        return Size(2 * r, 2 * r * sqrt(2), gauge.measured)
+    if entry.flat_piece:
+        return Size(entry.edge[1] * w, hypot(entry.edge[1] * w, r), gauge.measured)
+    longer = entry.straight / 2 * w
     if sides < 3:
-        return Size(2 * r, 2 * r, gauge.measured)
+        return Size(2 * r, 2 * r + longer, gauge.measured)
+    if longer:
+        return Size(2 * r, hypot(2 * r, 2 * r + longer), gauge.measured)
     reach = r / cos(pi / sides)
     if sides % 2 == 0:
         return Size(2 * r, 2 * reach, gauge.measured)

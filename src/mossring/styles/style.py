@@ -33,7 +33,8 @@ class Style:
         """How many chains lift the hook where they count as nothing: one less than those that count."""
         if self.start_chains and not self.counts:
             return self.start_chains
-        usual = lookup(kind).chains
+        stitch = lookup(kind)
+        usual = stitch.chains or (lookup(stitch.base).chains if stitch.base else ())
         return max(1, usual[0] - 1) if usual else 1
 
 

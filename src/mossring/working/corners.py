@@ -38,10 +38,12 @@ def find_corners(
 
     before: the round below and the indices of its corners. said: kind and chain length, when the designer said it.
     """
-    if n < 3 or not made:
+    if n < 1 or not made:
         return []
     if said:
         return [i for i, m in enumerate(made) if m.kind == said[0] and (not said[1] or m.chains == said[1])]
+    if n < 3:
+        return _apex(made)
     in_ring = all(m.feet in ((RING,), ()) for m in made)
     if not in_ring:
         found = _by_groups(made, n)
@@ -51,6 +53,18 @@ def find_corners(
         if carried:
             return carried
     return _longest_space(made, n) or _taller_stitch(made, n)
+
+
+def _apex(made: list[Made]) -> list[int]:
+    """The one corner of a half square: nearest the middle of the row, in a group about a chain if there is one."""
+    middle = (len(made) - 1) / 2
+    in_ring = all(m.feet in ((RING,), ()) for m in made)
+    spaces = [i for i, m in enumerate(made) if m.kind == "ch"]
+    if not in_ring:
+        about = [g for g in groups(made) if len(g) >= 3 and any(made[i].kind == "ch" for i in g[1:-1])]
+        spaces = [i for g in about for i in g[1:-1] if made[i].kind == "ch"]
+    found = min(spaces, key=lambda i: abs(i - middle), default=round(middle))
+    return [found] if abs(found - middle) <= len(made) / 6 else [round(middle)]
 
 
 def _by_groups(made: list[Made], n: int) -> list[int]:

@@ -21,6 +21,7 @@ class Depths:
         self._over: dict[int, dict[int, float]] = {}
         self._used: dict[int, set[int]] = {}
         self._last: dict[int, tuple[int, int]] = {}
+        self.taken = 0
 
     def round(self, number: int) -> WorkedRound | None:
         return self.past[number - 1] if 1 <= number < len(self.past) else None
@@ -46,8 +47,18 @@ class Depths:
         if best is None:
             return None
         used.add(best[1])
+        self.taken += 1
         self._last[number] = (self.edge.pos, best[1])
         return made[best[1]]
+
+    def left(self, target: Target, number: int) -> bool:
+        """Whether round `number` has such a place still free."""
+        done = self.round(number)
+        if done is None:
+            return False
+        looking = Edge(done.made, done.corners)
+        used = self._used.get(number, set())
+        return any(i not in used and looking.fits(m, i, target) for i, m in enumerate(done.made))
 
     def _ref(self, number: int, sign: int) -> float:
         """The place of round `number` that lies under the hook's next place."""

@@ -155,7 +155,7 @@ class Edge:
 
     def open_start(self, target: Target) -> bool:
         """Whether the round has come back to its first place and may, once, work there again."""
-        if self.line or self.first is None or self.reopened or target.kind not in ("sp", "corner"):
+        if self.line or self.first is None or self.reopened or target.kind not in ("sp", "corner", "start"):
             return False
         if any(cap is not None for cap in self.caps) or not self.matches(self.first, target):
             return False
@@ -199,10 +199,16 @@ class Edge:
         self.last = u
         self.last_between = self.between
 
+    def pass_group(self, u: int) -> None:
+        """The rest of the group round place u is passed on purpose."""
+        for k in self.group_of(u):
+            if self.marks[k % len(self.made)] == LEFT:
+                self.mark(k, PASSED)
+
     def slip(self, u: int) -> None:
-        """The hook moves to place u by slip stitch."""
-        if not self.between:
-            self.mark(u, SLIPPED)
+        """The hook moves to place u by slip stitch; what it passes on the way it slips along too."""
+        for k in range(self.pos, u if self.between else u + 1):
+            self.mark(k, SLIPPED)
         self.pos = u if self.between else u + 1
         self.last = u
         self.last_between = self.between
@@ -221,6 +227,8 @@ class Edge:
                     continue
                 self.quiet.add(m.chains)
                 self.crossed = self.crossed or (target.kind == "st" and k in self.corners)
+            elif target.kind in ("centre", "start"):
+                self.marks[k] = PASSED
             elif target.kind == "st" and target.stitch is not None:
                 self.marks[k] = PASSED
                 self.other_kinds += 1

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from dataclasses import dataclass, field
+from itertools import pairwise
 
 from mossring.notation.tree import Act, Span, Trouble
 from mossring.stitches.table import is_stitch, lookup
@@ -85,16 +86,17 @@ class WorkedRound:
     """One round of the fabric.
 
     made: stitches and spaces in the order they were worked. below: the edge worked into, the hook's place
-    first, in the direction of work (empty: the ring). extra: what of that edge no round made: foundation, row
-    ends. hook: index of the place in which the hook stands when the round is closed. corners: indices of the
-    corners. turned: worked against the direction of round 1. line: it is a row. acts: loops parked and picked
-    up. skipped, unworked: how many stitches of the round before were skipped or left by oversight.
+    first, in the direction of work (empty: the ring); below_corners: numbers of its corners. extra: what of
+    that edge no round made: foundation, row ends. hook: index of the place in which the hook stands when the
+    round is closed. corners: indices of the corners. turned: worked against the direction of round 1. line:
+    it is a row. acts: loops parked and picked up. unworked: stitches of the round before left by oversight.
     """
 
     number: int
     made: list[Made]
     below: list[Made] = field(default_factory=list)
     extra: list[Made] = field(default_factory=list)
+    below_corners: frozenset[int] = frozenset()
     corners: list[int] = field(default_factory=list)
     hook: int = 0
     turned: bool = False
@@ -138,6 +140,9 @@ class WorkedRound:
             return []
         n = len(self.made)
         marks = sorted(self.corners)
+        if self.line:
+            ends = [-1, *marks, n]
+            return [sum(self.made[i].counted for i in range(a + 1, b)) for a, b in pairwise(ends)]
         out = []
         for k, c in enumerate(marks):
             stop = marks[k + 1] if k + 1 < len(marks) else marks[0] + n

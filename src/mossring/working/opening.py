@@ -80,12 +80,15 @@ def _slip_to(worker: Worker, node: Node) -> None:
     if edge.pos == 0 and not edge.slipped:
         edge.pos = 1
     for _ in range(node.where.count):
-        edge.slip(reach.find(worker, node.where))
+        u = reach.find(worker, node.where)
+        edge.slip(u)
+        if edge.at(u).kind == "ch":
+            worker.last_space = u
 
 
 def _start_chain(worker: Worker, chain: Chain, after: Sequence[Node]) -> None:
     label = stands_for(chain, after, worker.known)
-    if label.throughout:
+    if label.throughout or chain.label:
         worker.known[chain.n] = label
     edge = worker.edge
     if label.stitch is None or label.stitch == "ch":
@@ -123,6 +126,7 @@ def _make_start(worker: Worker, label: Label, u: int, span: Span) -> None:
     worker.edge.work(u)
     worker.make(label.stitch, worker.edge.feet(u), span)
     worker.made[-1].start = True
+    worker.made[-1].gap = worker.edge.between
     if label.chains:
         worker.add_chain(label.chains, span)
 
@@ -154,7 +158,7 @@ def beginning_cluster(chain: Chain, node: Node, after: Sequence[Node]) -> Work |
     if isinstance(node, Work) and len(node.group) == 1 and isinstance(node.group[0], Make):
         make = node.group[0]
     whole = _one_leg_more(make, after) if make else None
-    if make is None or whole is None or (chain.label and chain.label.stitch is None):
+    if make is None or whole is None or (chain.label and chain.label.stitch != whole):
         return None
     full = replace(make, stitch=whole, start="beg")
     if isinstance(node, Together):
@@ -166,13 +170,12 @@ def beginning_cluster(chain: Chain, node: Node, after: Sequence[Node]) -> Work |
 def _one_leg_more(make: Make, after: Sequence[Node]) -> str | None:
     """The key of the later stitch that has one leg more than this one, if there is one."""
     own = lookup(make.stitch) if make.stitch else None
-    if own is None or make.n != 1:
+    if own is None or own.made not in ("cl", "tog") or make.n != 1:
         return None
-    base = own.base or own.key
     for m in makes(after):
         later = lookup(m.stitch) if m.stitch else None
-        if later and later.made in ("cl", "tog") and later.base == base and later.legs == own.legs + 1:
-            return m.stitch if own.made or later.legs == 2 else None
+        if later and later.made in ("cl", "tog") and later.base == own.base and later.legs == own.legs + 1:
+            return m.stitch
     return None
 
 

@@ -36,7 +36,7 @@ def find(w: Worker, where: Where) -> int:
             raise _missing(w, where, target)
         return u
     u = edge.find(target, edge.pos)
-    if u is None and _half_corner(w) and edge.open_start(target):
+    if u is None and (target.kind == "start" or _half_corner(w)) and edge.open_start(target):
         return edge.end
     if u is None:
         raise _missing(w, where, target)

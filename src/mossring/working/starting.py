@@ -56,8 +56,9 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
         chain = Chain(from_hook - 1, chain.span)
     if chain.n <= 1 and not counts:
         return Label(None)
-    if chain.n in known:
-        return known[chain.n]
+    before = known.get(chain.n)
+    if before and before.throughout:
+        return before
     join = next((n for n in reversed(after) if isinstance(n, Join)), None)
     following = next((m.stitch for m in makes(after) if m.stitch not in ("slst", "")), None)
     if join and join.nth and (join.of or chain.n) > join.nth:
@@ -67,7 +68,7 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
     fits = following is not None and chain.n in lookup(following).chains
     if fits or counts or (join and join.into == "chain"):
         return Label(_replacing(chain.n, following))
-    return Label(None)
+    return before or Label(None)
 
 
 def _replacing(n: int, following: str | None) -> str:

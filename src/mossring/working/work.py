@@ -68,6 +68,7 @@ def work_round(
     done = WorkedRound(number, worker.made, closed=worker.closed, yarn=worker.yarn, line=flat_piece)
     done.below = [] if edge.ring else edge.made
     done.extra = laid.extra
+    done.below_corners = frozenset(edge.made[c].number for c in edge.corners) if not edge.ring else frozenset()
     done.acts = worker.acts
     done.turned = edge.turned if before is None else before.turned != edge.turned
     done.troubles = worker.troubles
@@ -76,7 +77,7 @@ def work_round(
         done.made,
         edge.made if before else [],
         edge.corners if before else [],
-        state.sides,
+        state.sides if not flat_piece or state.sides == 1 else 0,
         worker.corner_said,
     )
     if worker.hook_on_space and done.made and done.made[-1].kind == "ch":

@@ -87,6 +87,9 @@ class Worker(Maker):
             self.close_gap()
 
     def _go(self, body: Sequence[Node], written: bool) -> None:
+        if body and isinstance(body[0], Onto):
+            self._onto(body[0])
+            body = body[1:]
         if written:
             try:
                 body = open_round(self, list(body))
@@ -187,7 +190,7 @@ class Worker(Maker):
 
     def _down(self, target: Target, where: Where) -> int:
         """The number of the place meant, in whichever round it is."""
-        number = target.round if target.round > 0 else self.round + target.round
+        number = self._round_of(target)
         if not target.round or number == self.round - 1:
             u = reach.find(self, replace(where, mode="next", targets=(replace(target, round=0),)))
             self.edge.work(u)
@@ -225,6 +228,8 @@ class Worker(Maker):
         edge = self.edge
         sweeps = [*reversed(node.also), node]  # what is named besides goes before `each st`
         stop = reach.until(self, node.where.until)
+        if node.where.targets[0].stitch == "end":
+            stop = self._last_row_end(stop)
         u = edge.pos
         n = len(edge.made)
         while u < stop:
@@ -239,6 +244,16 @@ class Worker(Maker):
             u += 1
         self.budget.step(node.span, max(1, u - edge.pos))
         edge.pos = max(edge.pos, u)
+
+    def _last_row_end(self, stop: int) -> int:
+        """Where the row ends of one side stop."""
+        edge = self.edge
+        u = edge.pos
+        while u < stop and edge.at(u).kind != "end":
+            u += 1
+        while u < stop and edge.at(u).kind == "end":
+            u += 1
+        return u
 
     def _together(self, node: Together) -> None:
         """One stitch over several places."""
@@ -264,6 +279,8 @@ class Worker(Maker):
         gap = edge.between
         part = target.part if target is not None else ""
         alone = group[0] if len(group) == 1 else None
+        if target is not None and target.kind == "centre":
+            edge.pass_group(u)
         if edge.made[u % len(edge.made)].kind == "ch" and not gap:
             self.last_space = u
         if isinstance(alone, Make):
@@ -311,6 +328,9 @@ class Worker(Maker):
                 edge.pos = k + 1
 
     def _join(self, node: Join) -> None:
+        if self.edge.line and node.stitch and node.into:
+            self._end_row(node)
+            return
         self.closing_done = True
         if node.stitch is None:
             self.closed = False
@@ -324,6 +344,12 @@ class Worker(Maker):
                 self.chain_span = node.span
             self.hook_on_space = True
         self.end_space()
+
+    def _end_row(self, node: Join) -> None:
+        """In a row, `dc in top of beg ch-3` is the last stitch and joins nothing."""
+        target = Target("start") if node.into == "chain" else Target("st")
+        where = Where("last", (target,), node.span)
+        self.in_place((Make(node.stitch or "dc", 1, node.span),), reach.find(self, where), node.span)
 
     def _act(self, node: Act) -> None:
         edge = self.edge
@@ -390,10 +416,10 @@ class Worker(Maker):
         passes = 0
         try:
             while edge.pos < edge.end and (passes == 0 or self._another(node.body)):
-                before = (edge.pos, len(self.made))
+                before = (edge.pos, self.depths.taken)
                 self._pass(node, passes, cap)
                 passes += 1
-                if edge.pos <= before[0] and passes > 1:
+                if edge.pos <= before[0] and self.depths.taken <= before[1] and passes > 1:
                     raise UnworkableError("repeat goes nowhere", node.span)
         finally:
             edge.caps.pop()
@@ -403,6 +429,7 @@ class Worker(Maker):
         edge = self.edge
         pos = edge.pos
         skipped: list[int] = []
+        deep: list[Where] = []
         for node in flat(body):
             if isinstance(node, Skip) and node.where.mode == "next":
                 for _ in range(node.where.count):
@@ -411,12 +438,17 @@ class Worker(Maker):
                         return True  # begun, and then does not divide
                     skipped.append(u)
                     pos = u + 1
+            elif isinstance(node, Work) and node.where.targets and node.where.targets[0].round:
+                deep.append(node.where)
             elif isinstance(node, Work):
                 return self._to_come(node.where, pos, skipped)
             elif isinstance(node, Together):
                 leg = next((x for x in node.legs if isinstance(x, Where)), None)
                 return leg is not None and self._to_come(leg, pos, skipped)
-        return False
+        return any(self.depths.left(t, self._round_of(t)) for where in deep for t in where.targets)
+
+    def _round_of(self, target: Target) -> int:
+        return target.round if target.round > 0 else self.round + target.round
 
     def _to_come(self, where: Where, pos: int, skipped: list[int]) -> bool:
         edge = self.edge

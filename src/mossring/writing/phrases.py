@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
 
+from mossring.notation.stitching import PICOT_CHAINS
+from mossring.stitches import composed, lookup
 from mossring.stitches.terms import WORDS, Dialect, term
 from mossring.styles import Style
 from mossring.working import WorkedRound
@@ -11,17 +14,24 @@ from mossring.writing.repeats import Again, fold
 from mossring.writing.script import Item, Place, Script, Step
 
 _TIMES = {1: "once", 2: "twice"}
+LOOPS = {"back": "BLO", "front": "FLO", "third": "3rd loop"}
+"""The loop a stitch is worked in, as it is written."""
 
 
 class Phrases:
-    """Words of one dialect. `used`: every abbreviation that was written, for the list of abbreviations."""
+    """Words of one dialect. used: every abbreviation that was written; names: the designer's own for groups."""
 
-    def __init__(self, dialect: Dialect) -> None:
+    def __init__(self, dialect: Dialect, names: Mapping[tuple[Item, ...], str] | None = None) -> None:
         self.dialect = dialect
+        self.names = names or {}
         self.used: set[str] = set()
 
     def word(self, key: str) -> str:
+        """A stitch's abbreviation; what it is made of comes into the list of abbreviations too."""
+        stitch = lookup(key)
         self.used.add(key)
+        if stitch.base:
+            self.used.add(stitch.base)
         return term(key, self.dialect).abbr
 
     def _use(self, *words: str) -> None:
@@ -31,12 +41,33 @@ class Phrases:
         return f"{self.word('ch')} {n}"
 
     def run(self, item: Item) -> str:
-        kind, n = item
-        if kind == "ch":
-            return self.chain(n)
-        return self.word(kind) if n == 1 else f"{n} {self.word(kind)}"
+        """`3 dc`, `BLO dc`, `3-dc cl (closed)`, `ch 3, 2-dc cl in 3rd ch from hook`."""
+        if item.kind == "ch":
+            return self.chain(item.n)
+        name = self.names.get((replace(item, n=1),))
+        if name:
+            return name if item.n == 1 else f"{item.n} {name}s"
+        if item.kind == "picot":
+            return self._picot(item)
+        word = self.word(item.kind)
+        if item.part:
+            self._use(item.part)
+            word = f"{LOOPS[item.part]} {word}"
+        if item.closing:
+            word += " (closed)"
+        text = word if item.n == 1 else f"{item.n} {word}"
+        if not item.carried:
+            return text
+        return f"{self.chain(item.hung)}, {text} in {_nth(item.hung)} {self.word('ch')} from hook"
+
+    def _picot(self, item: Item) -> str:
+        self._use("picot")
+        one = "picot" if item.hung == PICOT_CHAINS else f"{self.word('ch')}-{item.hung} picot"
+        return ", ".join([one] * item.n)
 
     def group(self, items: Sequence[Item]) -> str:
+        if name := self.names.get(tuple(items)):
+            return name
         text = ", ".join(self.run(i) for i in items)
         return text if len(items) == 1 else f"({text})"
 
@@ -59,28 +90,68 @@ class Phrases:
 
     def step(self, s: Step) -> str:
         if s.place is None:
-            return self.chain(s.chains)
-        return f"{self.skip(s.place)}{self.group(s.items)} in {self.where(s)}"
+            return ", ".join(self.run(i) for i in s.items)
+        return f"{self.skip(s.place)}{self.group(s.items)} {self.at(s)}"
 
-    def where(self, s: Step) -> str:
+    def at(self, s: Step) -> str:
+        """Where a step goes, with its `in`, `around` or `over`."""
         assert s.place is not None
-        kind = s.place.kind
+        if s.place.kind == "legs":
+            return self._over(s.place)
+        posts = all(lookup(i.kind).made == "post" for i in s.items if i.kind not in ("ch", "picot"))
+        return f"{'around' if posts else 'in'} {self.where(s.place, s.count, s.items)}"
+
+    def _over(self, place: Place) -> str:
+        """The places of the legs of one stitch: `over next 3 sts`, `over next st and next ch-2 sp, sk ... between`."""
+        parts = place.parts
+        if all(p == parts[0] and p.kind in ("st", "ch", "end") and not p.skips for p in parts):
+            return f"over {self.where(parts[0], len(parts))}"
+        said = " and ".join(self.where(replace(p, skips=())) for p in parts)
+        between = [s for p in parts[1:] for s in self.skips(p.skips)]
+        return f"over {said}" + "".join(f", {s} between" for s in between[:1])
+
+    def where(self, place: Place, count: int = 1, items: Sequence[Item] = ()) -> str:
+        """A place without its `in`."""
+        kind = place.kind
         if kind == "ring":
             return "ring"
-        if kind == "sp":
+        if kind == "same":
+            self._use("st")
+            return "same st"
+        if kind == "both":
+            return " and ".join(self.where(p).removeprefix("next ") for p in place.parts) + " together"
+        if kind == "deep":
+            return f"next {self._deep_name(place)} of rnd {place.round}"
+        if kind in ("sp", "rest"):
             self._use("sp")
-            return f"next {self.word('ch')}-{s.place.chains} sp"
+            of = f"{'rest of same' if kind == 'rest' else 'next'} {self.word('ch')}-{place.chains} sp"
+            if place.part:
+                same = "same" if kind == "rest" else "next"
+                nth = place.part.removeprefix("ch ")
+                return f"{_nth(int(nth))} {self.word('ch')} of {same} {self.word('ch')}-{place.chains} sp"
+            return of
         if kind == "group":
             self._use("sp")
             return "sp between next 2 groups"
         if kind == "between":
             self._use("sp", "st")
             return "sp between next 2 sts"
-        self._use("st")
-        if s.count == 1:
-            return "next st"
-        single = len(s.items) == 1 and s.items[0][1] == 1
-        return f"next {s.count} sts" if single else f"each of next {s.count} sts"
+        return self._next(kind, count, items)
+
+    def _deep_name(self, place: Place) -> str:
+        if place.stitch:
+            return self.word(place.stitch)
+        self._use("sp")
+        return f"{self.word('ch')}-{place.chains} sp"
+
+    def _next(self, kind: str, count: int, items: Sequence[Item]) -> str:
+        one, many = {"ch": ("ch", "ch"), "end": ("row end", "row ends")}.get(kind, ("st", "sts"))
+        if kind == "st":
+            self._use("st")
+        if count == 1:
+            return f"next {one}"
+        single = len(items) <= 1 and all(i.n == 1 for i in items)
+        return f"next {count} {many}" if single else f"each of next {count} {many}"
 
     def steps(self, steps: Sequence[Step]) -> str:
         """The steps with what repeats folded: a star for the widest repeat, brackets for the others."""
@@ -127,48 +198,103 @@ class Phrases:
 
     def opening(self, script: Script, style: Style) -> tuple[str, str, list[Step]]:
         """The start, what to join in, and the steps still to do."""
-        kind = script.first[0][0]
+        first = script.first[0]
+        kind = first.kind
         steps = list(script.steps)
-        chains = style.chains_for(kind) if style.counts else None
-        same = {"ring": "ring", "sp": "same sp", "group": "same sp"}.get(script.first_place.kind, "same st")
-        self._use("sp" if same == "same sp" else "st" if same == "same st" else "ch")
+        if script.cast and script.first_place.kind == "ch":
+            return self._on_foundation(script, style, steps)
+        if lookup(kind).made == "cl" and not first.part and script.first_place.kind != "legs":
+            return self._cluster_start(script, steps)
+        at = script.first_place
+        plain = not first.part and not script.part and not at.part and at.kind != "legs"
+        chains = style.chains_for(kind) if style.counts and plain else None
         if chains is None:
             lift = style.loose_chains(kind)
             counts = "" if lift == 1 else " (does not count)"
-            text = f"{self.chain(lift)}{counts}, {self.group(script.first)} in {same}"
+            text = f"{self.chain(lift)}{counts}, {self.group(script.first)} {self._same(script)}"
             return text, f"first {self.word(kind)}", steps
-        rest = list(script.first)
-        rest[0] = (kind, rest[0][1] - 1)
-        if not rest[0][1]:
-            rest.pop(0)
         self._use("beg")
+        rest = _less_one(script.first)
         more = 0
-        if not rest and steps and steps[0].place is None:
-            more = steps.pop(0).chains
-        elif rest and rest[0][0] == "ch":
-            more = rest.pop(0)[1]
+        if not rest and steps and steps[0].place is None and steps[0].items[0].kind == "ch":
+            more = steps[0].items[0].n
+            steps[0] = replace(steps[0], items=steps[0].items[1:])
+            steps = steps if steps[0].items else steps[1:]
+        elif rest and rest[0].kind == "ch":
+            more = rest.pop(0).n
         label = f"counts as {self.word(kind)}" + (f" and {self.chain(more)}" if more else "")
         text = f"{self.chain(chains + more)} ({label})"
         if rest:
-            text += f", {self.group(rest)} in {same}"
+            text += f", {self.group(rest)} {self._same(script)}"
         top = f"top of beg {self.word('ch')}-{chains}"
         if more:
             top = f"{_nth(chains)} {self.word('ch')} of beg {self.word('ch')}-{chains + more}"
         return text, top, steps
 
+    def _on_foundation(self, script: Script, style: Style, steps: list[Step]) -> tuple[str, str, list[Step]]:
+        """`dc in 4th ch from hook (skipped 3 ch count as dc)`: the turning chain is part of the foundation."""
+        kind = script.first[0].kind
+        chains, counts = cast_on(script, style)
+        hook = f"in {_nth(chains + 1)} {self.word('ch')} from hook"
+        if counts:
+            first, steps = steps[0], steps[1:]
+            text = f"{self.group(first.items)} {hook} (skipped {chains} {self.word('ch')} count as {self.word(kind)})"
+            if first.count > 1:
+                steps = [replace(first, count=first.count - 1), *steps]
+            return text, f"top of beg {self.word('ch')}-{chains}", steps
+        told = "" if chains == 1 else f" (skipped {chains} {self.word('ch')} do not count)"
+        return f"{self.group(script.first)} {hook}{told}", f"first {self.word(kind)}", steps
+
+    def _same(self, script: Script) -> str:
+        """The place the hook is in, with its preposition."""
+        place = script.first_place
+        if place.kind == "legs":
+            return self._over(place)
+        if place.part:
+            return f"in {self.where(replace(place, kind='rest'))}"
+        same = {"ring": "ring", "sp": "same sp", "group": "same sp", "ch": "same ch"}.get(place.kind, "same st")
+        if place.kind != "ring":
+            self._use("sp" if same == "same sp" else "st")
+        posts = all(lookup(i.kind).made == "post" for i in script.first if i.kind not in ("ch", "picot"))
+        return f"{'around' if posts else 'in'} {same}"
+
+    def _cluster_start(self, script: Script, steps: list[Step]) -> tuple[str, str, list[Step]]:
+        """A beginning cluster: a short chain and a cluster of one leg less."""
+        first = script.first[0]
+        stitch = lookup(first.kind)
+        chains = max(1, style_chains(stitch.base) - 1)
+        less = first.kind if stitch.legs == 2 else composed("cl", stitch.base, stitch.legs - 1)
+        legs = self.word(stitch.base) if stitch.legs == 2 else self.word(less)
+        closed = " (closed)" if first.closing else ""
+        self._use("beg")
+        text = f"{self.chain(chains)}, {legs}{closed} {self._same(script)} (counts as {self.word(first.kind)})"
+        rest = _less_one(script.first)
+        if rest:
+            text += f", {self.group(rest)} {self._same(script)}"
+        return text, f"top of first {self.word(first.kind)}", steps
+
     def round(self, script: Script, style: Style, done: WorkedRound, turn: bool) -> str:
         """A whole round without its count."""
-        parts, top, steps = [], f"first {self.word('slst')}", list(script.steps)
+        parts, top, steps = [], self._first_made(script), list(script.steps)
+        if script.onto:
+            loops = f"{script.part} loops" if script.part else "sts"
+            parts.append(f"working in {loops} of rnd {script.onto}")
+        elif script.part:
+            self._use(script.part)
+            parts.append(f"in {LOOPS[script.part]}")
         if script.first:
             opening, top, steps = self.opening(script, style)
             parts.append(self.reach(script) + opening)
         if script.all_around and steps:
             self._use("st")
-            parts.append(f"{self.run(steps[0].items[0])} in each st around")
+            posts = lookup(steps[0].items[0].kind).made == "post"
+            go = "across" if done.line else "around"
+            parts.append(f"{self.run(steps[0].items[0])} {'around' if posts else 'in'} each st {go}")
         elif steps:
             parts.append(self.steps(steps))
         parts += self.skips(script.left)
-        parts.append(f"join with {self.word('slst')} in {top}" if done.closed else "do not join")
+        if not done.line:
+            parts.append(f"join with {self.word('slst')} in {top}" if done.closed else "do not join")
         if done.corner_said:
             kind, chains = done.corner_said
             parts.append(f"corner {self.chain(chains) if kind == 'ch' else self.word(kind)}")
@@ -176,13 +302,40 @@ class Phrases:
             parts.append("turn")
         return ", ".join(parts)
 
+    def _first_made(self, script: Script) -> str:
+        """What a round without a start is joined in."""
+        kinds = [i.kind for s in script.steps for i in s.items if i.kind not in ("ch", "picot")]
+        return f"first {self.word(kinds[0] if kinds else 'slst')}"
+
     def counts(self, done: WorkedRound) -> str:
         """`24 dc, 4 ch-2 sps`."""
-        parts = [f"{n} {self.word(k)}" for k, n in done.counts().items()]
+        parts = [f"{n} {self.word(k)}{'s' if k == 'picot' and n > 1 else ''}" for k, n in done.counts().items()]
         for key, n in done.spaces().items():
             self._use("sp")
             parts.append(f"{n} {key} sps" if n > 1 else f"{n} {key} sp")
         return ", ".join(parts)
+
+
+def _less_one(items: Sequence[Item]) -> list[Item]:
+    """The items of the first place without its first stitch."""
+    first = items[0]
+    return [replace(first, n=first.n - 1), *items[1:]] if first.n > 1 else list(items[1:])
+
+
+def cast_on(script: Script, style: Style) -> tuple[int, bool]:
+    """Chains of a foundation that only turn, and whether they count as the first stitch."""
+    first = script.first[0]
+    chains = style.chains_for(first.kind) if style.counts and not first.part else None
+    alone = len(script.first) == 1 and first.n == 1
+    goes_on = bool(script.steps) and script.steps[0].place == Place("ch")
+    if chains is None or not alone or not goes_on:
+        return style.loose_chains(first.kind), False
+    return chains, True
+
+
+def style_chains(kind: str) -> int:
+    """The usual starting chain of a plain stitch."""
+    return lookup(kind).chains[0] if lookup(kind).chains else 1
 
 
 def _width(a: Again[Step]) -> int:

@@ -15,6 +15,9 @@ def as_text(sheet: Sheet) -> str:
     out += [f"{k}: {v}" for k, v in sheet.materials]
     if sheet.abbreviations:
         out.append("Abbreviations: " + "; ".join(f"{a} = {w}" for a, w in sheet.abbreviations))
+    if sheet.special:
+        out.append("Special stitches: " + "; ".join(f"{a} = {how}" for a, how in sheet.special))
+    out += [f"Stitch {name}: {made}" for name, made in sheet.names]
     out.append(f"Begin: {sheet.begin}")
     out += [_note(n) for n in sheet.opening_notes]
     for r in sheet.rounds:
@@ -34,6 +37,9 @@ def as_markdown(sheet: Sheet) -> str:
         out += ["## Materials", ""] + [f"- {k}: {v}" for k, v in sheet.materials] + [""]
     out += ["## Abbreviations", "", "| | |", "|---|---|"]
     out += [f"| {a} | {w} |" for a, w in sheet.abbreviations] + [""]
+    if sheet.special or sheet.names:
+        out += ["## Special stitches", ""]
+        out += [f"- **{_star(a)}**: {_star(how)}" for a, how in [*sheet.names, *sheet.special]] + [""]
     out += ["## Pattern", "", f"**Begin:** {sheet.begin}.", ""]
     out += [line for n in sheet.opening_notes for line in (f"> {_plain(n)}", "")]
     for r in sheet.rounds:
@@ -67,6 +73,8 @@ def as_html(sheet: Sheet) -> str:
     if sheet.materials:
         body.append("<h2>Materials</h2>" + _dl(sheet.materials))
     body.append("<h2>Abbreviations</h2>" + _dl(sheet.abbreviations))
+    if sheet.special or sheet.names:
+        body.append("<h2>Special stitches</h2>" + _dl([*sheet.names, *sheet.special]))
     body.append(f"<h2>Pattern</h2><p><b>Begin:</b> {escape(sheet.begin)}.</p>")
     body += [f'<p class="note">{escape(_plain(n))}</p>' for n in sheet.opening_notes]
     for r in sheet.rounds:
@@ -92,6 +100,7 @@ def as_data(sheet: Sheet) -> dict[str, object]:
         "begin": sheet.begin,
         "materials": [{"key": k, "value": v} for k, v in sheet.materials],
         "abbreviations": [{"abbr": a, "words": w} for a, w in sheet.abbreviations],
+        "special": [{"name": a, "made": how} for a, how in [*sheet.names, *sheet.special]],
         "rounds": [
             {"number": r.number, "label": r.label, "text": r.text, "counts": r.counts, "notes": list(r.notes)}
             for r in sheet.rounds

@@ -6,13 +6,15 @@ from dataclasses import dataclass, field
 from typing import cast
 
 from mossring.draft import Draft, DraftRound
-from mossring.notation.document import Begin
+from mossring.notation.document import STITCH_KEY, Begin
 from mossring.shape.hooks import hook_mm, hook_name
+from mossring.stitches import is_stitch
 from mossring.stitches.terms import Dialect, term
 from mossring.styles import Style, own_style
-from mossring.working import WorkedRound
-from mossring.writing.phrases import Phrases
+from mossring.working import Made
+from mossring.writing.phrases import Phrases, cast_on
 from mossring.writing.script import Script, script_of
+from mossring.writing.special import described, own_names
 
 _PLAIN = {
     "st": ("st(s)", "stitch(es)"),
@@ -21,6 +23,10 @@ _PLAIN = {
     "rep": ("rep", "repeat"),
 }
 _ORDER = ("ch", "slst", "sc", "hdc", "dc", "htr", "tr", "dtr")
+_LOOP_WORDS = {
+    "back": ("BLO", "back loop only"),
+    "front": ("FLO", "front loop only"),
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,7 +46,10 @@ class SheetRound:
 
 @dataclass(slots=True)
 class Sheet:
-    """A pattern in one dialect. cannot: what of the style or the round could not be written, and why."""
+    """A pattern in one dialect. cannot: what of the style or the round could not be written, and why.
+
+    special: how special stitches are made; names: the designer's own names for groups, and their groups.
+    """
 
     title: str
     dialect: Dialect
@@ -51,12 +60,15 @@ class Sheet:
     rounds: list[SheetRound] = field(default_factory=list)
     opening_notes: list[str] = field(default_factory=list)
     cannot: list[str] = field(default_factory=list)
+    special: list[tuple[str, str]] = field(default_factory=list)
+    names: list[tuple[str, str]] = field(default_factory=list)
 
 
 def write_sheet(draft: Draft, dialect: Dialect, style: Style | None = None) -> Sheet:
     """The motif as a pattern in a dialect and a style (None: its own). Nothing that was worked is left out."""
     style = style or own_style(draft.doc.style)
-    phrases = Phrases(dialect)
+    names = own_names(draft.names)
+    phrases = Phrases(dialect, names)
     begin = style.begin or draft.doc.begin
     title = draft.doc.title or "Untitled motif"
     sheet = Sheet(title, dialect, draft.shape.name, begin_words(begin, phrases))
@@ -65,6 +77,8 @@ def write_sheet(draft: Draft, dialect: Dialect, style: Style | None = None) -> S
     notes = _notes_by_round(draft)
     sheet.opening_notes = list(notes.get(-1, ()))
     scripts = draft_scripts(draft)
+    if begin.kind == "foundation" and scripts and scripts[0] and scripts[0].first:
+        sheet.begin = begin_words(begin, phrases, _cast(scripts[0], style))
     yarn = "A"
     for i, (r, script) in enumerate(zip(draft.rounds, scripts, strict=True)):
         after = draft.rounds[i + 1].worked if i + 1 < len(draft.rounds) else None
@@ -81,6 +95,8 @@ def write_sheet(draft: Draft, dialect: Dialect, style: Style | None = None) -> S
             label += f" with {yarn}"
         sheet.rounds.append(SheetRound(r.number, label, text, counts, tuple(notes.get(i, ()))))
     sheet.abbreviations = _abbreviations(phrases)
+    sheet.special = described(sorted(phrases.used), dialect)
+    sheet.names = [(name, Phrases(dialect).group(items)) for items, name in names.items()]
     return sheet
 
 
@@ -89,7 +105,7 @@ def _in_words(r: DraftRound, script: Script, style: Style, turn: bool, phrases: 
     key = (script.start, script.reach, phrases.dialect, style, turn)
     kept = r.memo.get(key)
     if kept is None:
-        own = Phrases(phrases.dialect)
+        own = Phrases(phrases.dialect, phrases.names)
         kept = (own.round(script, style, r.worked, turn), own.counts(r.worked), own.used)
         r.memo[key] = kept
     text, counts, used = cast(tuple[str, str, set[str]], kept)
@@ -100,42 +116,56 @@ def _in_words(r: DraftRound, script: Script, style: Style, turn: bool, phrases: 
 def draft_scripts(draft: Draft) -> list[Script | None]:
     """Every round's script, each begun where the one below was joined."""
     out: list[Script | None] = []
-    below: WorkedRound | None = None
+    find: dict[int, Made] = {}
     hook = 0
     for r in draft.rounds:
-        script = _script(r, below, hook)
+        done = r.worked
+        find.update((m.number, m) for m in done.extra)
+        script = _script(r, hook, find)
         out.append(script)
-        below = r.worked
-        hook = script.start if script else (below.made[0].number if below.made else 0)
+        find.update((m.number, m) for m in done.made)
+        hook = script.start if script else (done.made[0].number if done.made else hook)
     return out
 
 
-def _script(r: DraftRound, below: WorkedRound | None, hook: int) -> Script | None:
+def _script(r: DraftRound, hook: int, find: dict[int, Made]) -> Script | None:
     """A round's script, remembered with the round it belongs to."""
     kept = r.memo.get(hook)
     if kept is None and hook not in r.memo:
-        kept = script_of(r.worked, below, hook)
+        kept = script_of(r.worked, hook, find)
         r.memo[hook] = kept
     assert kept is None or isinstance(kept, Script)
     return kept
 
 
-def begin_words(begin: Begin, phrases: Phrases) -> str:
-    """The centre in words that the reader reads."""
+def _cast(script: Script, style: Style) -> int:
+    """Chains to cast on: those worked into and those that turn, less one that both are."""
+    if not script.cast:
+        return 0
+    chains, counts = cast_on(script, style)
+    return script.cast + chains - (1 if counts else 0)
+
+
+def begin_words(begin: Begin, phrases: Phrases, cast: int = 0) -> str:
+    """The centre in words that the reader reads. cast: chains of a foundation (0: as many as it says)."""
     if begin.kind == "ring":
         return f"{phrases.chain(begin.chains)}, join with {phrases.word('slst')} to form ring"
+    if begin.kind == "foundation" and begin.stitch:
+        return f"{begin.chains} {phrases.word(begin.stitch)}"
+    if begin.kind == "foundation":
+        return f"{phrases.chain(cast or begin.chains)} (foundation)"
     return phrases.chain(max(2, begin.chains)) if begin.kind == "one chain" else "magic ring"
 
 
 def _materials(draft: Draft, dialect: Dialect) -> list[tuple[str, str]]:
     """Yarns, hook, gauge and whatever else the header says, the hook with its name in the dialect's country."""
-    skip = {"motif", "terms", "shape", "begin", "style", "abbreviations"}
+    skip = {"motif", "terms", "shape", "begin", "style", "abbreviations", "special stitches"}
     out = []
     for key, value in draft.doc.header:
         mm = hook_mm(value) if key.lower() == "hook" else None
         if mm is not None:
             value = hook_name(mm, uk=dialect == "uk")
-        if key.lower() not in skip:
+        if key.lower() not in skip and not STITCH_KEY.fullmatch(key.lower()):
             out.append((key, value))
     return out
 
@@ -160,6 +190,11 @@ def _abbreviations(phrases: Phrases) -> list[tuple[str, str]]:
         if key in phrases.used:
             t = term(key, phrases.dialect)
             out.append((t.abbr, t.words))
+    for key in sorted(phrases.used - set(_ORDER)):
+        if is_stitch(key):
+            t = term(key, phrases.dialect)
+            out.append((t.abbr, t.words))
+    out += [_LOOP_WORDS[k] for k in _LOOP_WORDS if k in phrases.used]
     out += [_PLAIN[k] for k in _PLAIN if k in phrases.used]
     if "sk" in phrases.used:
         out.append(("sk", "skip") if phrases.dialect == "us" else ("miss", "leave unworked"))

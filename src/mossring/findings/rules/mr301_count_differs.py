@@ -14,7 +14,9 @@ from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look, some
 from mossring.findings.nudge import number_edits
 from mossring.notation.tree import Stated
+from mossring.stitches import lookup
 from mossring.working import WorkedRound
+from mossring.working.corners import groups
 
 CODE = "MR301"
 SEVERITY: Severity = "stop"
@@ -63,8 +65,12 @@ def mismatches(look: Look) -> Iterator[tuple[Stated, int]]:
 
 def counted(done: WorkedRound, s: Stated) -> int | None:
     """What was worked where it differs from a stated count; None when it agrees or can't be told."""
-    if s.what in ("groups", "chains"):
+    if s.what == "chains":
         return None
+    if s.what == "groups":
+        sizes = [sum(1 for i in g if done.made[i].counted) for g in groups(done.made)]
+        many = [sum(1 for size in sizes if size >= least) for least in (2, 3, 5)]
+        return None if s.n in many or not many[0] else many[0]
     if s.per_side and s.what in ("", "sts"):
         sides = done.per_side()
         fits = [x for x in sides if s.n - x in _corner_stitches(done)]
@@ -90,4 +96,9 @@ def _total(done: WorkedRound, what: str) -> int:
         return sum(done.spaces().values())
     if what.startswith("ch-"):
         return done.spaces().get(what, 0)
+    if what == "-puff" and "puff" in done.counts():
+        return done.counts()["puff"]
+    if what.startswith("-"):
+        made = ("cl", "tog") if what == "-cl" else (what[1:],)
+        return sum(n for k, n in done.counts().items() if lookup(k).made in made)
     return done.counts().get(what, 0)

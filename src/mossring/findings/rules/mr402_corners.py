@@ -21,7 +21,7 @@ def check(look: Look) -> Iterator[Finding]:
     if look.index is None:
         return
     n = look.draft.shape.sides
-    if n < 3:
+    if n < 3 or look.round.worked.line:
         return
     have = len(look.round.worked.corners)
     below = look.below

@@ -1,0 +1,77 @@
+"""What the special stitches of a pattern are and how they are made, in the pattern's dialect."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+
+from mossring.notation.cursor import Names
+from mossring.notation.tree import Chain, Make, Node
+from mossring.stitches import Dialect, is_stitch, lookup, term
+from mossring.stitches.terms import WORDS
+from mossring.writing.script import Item
+
+_FIRST_OVERS = {"sc": "", "hdc": "yo, ", "dc": "yo, ", "htr": "yo twice, ", "tr": "yo twice, ", "dtr": "yo 3 times, "}
+_THROUGH = {"sc": 0, "hdc": 0, "dc": 1, "htr": 1, "tr": 2, "dtr": 3}
+"""How often a leg is taken through two loops before its last step (common practice, no source)."""
+
+
+def how_made(key: str, dialect: Dialect) -> str:
+    """How a stitch made of others is made, in a sentence; `` for one that everybody knows."""
+    if key == "picot":
+        return f"ch 3, {term('slst', dialect).abbr} in 3rd ch from hook"
+    if key == "revsc":
+        return f"work {term('sc', dialect).abbr} in the other direction, from the stitch just made backwards"
+    stitch = lookup(key)
+    yo = WORDS[dialect]["yarn over"]
+    base = stitch.base
+    if stitch.made == "post":
+        side = "front to back to front" if stitch.front else "back to front to back"
+        return f"{term(base, dialect).abbr} with the hook inserted from {side} around the post"
+    if stitch.made in ("cl", "tog", "bobble"):
+        where = "in same place" if stitch.made != "tog" else "in each of the places"
+        leg = _leg(base, yo)
+        return f"[{leg}] {stitch.legs} times {where}, {yo}, pull through all loops on hook"
+    if stitch.made == "puff":
+        legs = stitch.legs
+        return (
+            f"[{yo}, insert hook, {yo}, pull up a long loop] {legs} times in same place, {yo}, pull through all loops"
+        )
+    if stitch.made == "pc":
+        many = f"{stitch.legs} {term(base, dialect).abbr}"
+        return f"{many} in same place, drop loop, insert hook in first of them, pull dropped loop through"
+    if stitch.made == "foundation":
+        return f"a chain and its {term(base, dialect).abbr} made at once"
+    return ""
+
+
+def _leg(base: str, yo: str) -> str:
+    """One leg, short of its last step."""
+    overs = _FIRST_OVERS[base].replace("yo", yo)
+    through = f", [{yo}, pull through 2 loops] {_THROUGH[base]} times" if _THROUGH[base] > 1 else ""
+    if _THROUGH[base] == 1:
+        through = f", {yo}, pull through 2 loops"
+    return f"{overs}insert hook, {yo}, pull up a loop{through}"
+
+
+def described(keys: Iterable[str], dialect: Dialect) -> list[tuple[str, str]]:
+    """The special stitches among `keys`, with how each is made."""
+    made = [(key, how_made(key, dialect)) for key in keys if is_stitch(key)]
+    return [(term(key, dialect).abbr, how) for key, how in made if how]
+
+
+def own_names(names: Names) -> dict[tuple[Item, ...], str]:
+    """The designer's own names for groups, by what they are made of."""
+    return {items: " ".join(words) for words, group in names if (items := as_items(group))}
+
+
+def as_items(group: Sequence[Node]) -> tuple[Item, ...]:
+    """A special stitch's group as a script has it; () if it isn't made of stitches and chains alone."""
+    out = []
+    for node in group:
+        if isinstance(node, Chain):
+            out.append(Item("ch", node.n))
+        elif isinstance(node, Make):
+            out.append(Item(node.stitch, node.n, node.part, node.closing, node.chains, node.stitch == "picot"))
+        else:
+            return ()
+    return tuple(out)
