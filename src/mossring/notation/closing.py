@@ -245,8 +245,16 @@ def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int 
     return Join(stitch, kind, c.span_from(i), nth, of, space, forms)
 
 
+_ACT_WORDS = frozenset(
+    {"turn", "fasten", "cut", "pm", "place", "move", "put", "remove", "pick", "return", "drop", "park", "leave"}
+    | {"change", "changing", "switch", "with", "using", "in", "join", "attach"}
+)
+
+
 def read_act(c: Cursor) -> Act | None:
     """Turn, fasten off, a marker, a change of yarn; None with nothing read."""
+    if c.token.text not in _ACT_WORDS:
+        return None
     i = c.i
     if c.accept("turn"):
         return Act("turn", c.span_from(i))

@@ -213,6 +213,8 @@ class Cursor:
 
     def legged(self, peek: bool = False) -> tuple[str, int] | None:
         """A stitch of several legs and how many such (`3-dc cl`, `2 3-dc cls`, `dc3tog`, `cl`); else None."""
+        if not any(self.ahead(k).text in _MAKING for k in range(5)):
+            return None
         save = self.i
         found = self._legged()
         if found is None or peek:

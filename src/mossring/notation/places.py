@@ -180,6 +180,9 @@ def _middle(c: Cursor) -> int | None:
 
 def read_part(c: Cursor, after: bool = False) -> str:
     """`BLO of`, `the back loop only of`, `3rd loop of`: the loop worked through, or ``. after: it follows the place."""
+    t = c.token
+    if not after and t.kind != "ord" and t.text not in LOOP_PARTS and t.text not in ("the", "their", "third"):
+        return ""
     save = c.i
     said = after and c.accept("through", "in", "into", "using")
     if after and not said and not c.at(*LOOP_PARTS):

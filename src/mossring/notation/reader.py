@@ -32,6 +32,9 @@ from mossring.stitches.terms import Dialect
 MAX_NESTING = 40
 _OPEN = {"(": ")", "[": "]"}
 _SEPARATORS = (",", ";", ".")
+_SETTING_WORDS = frozenset(
+    {"work", "working", "worked", "now", "behind", "over", "before", "on", "along", "in", "through"}
+)
 _ROUND_WORDS = ("rnd", "round", "rnds", "rounds", "r", "row", "rows")
 
 
@@ -205,6 +208,8 @@ class Reader:
     def _setting(self, nodes: list[Node]) -> bool:
         """What holds for a whole round: `In BLO, ...`, `working in back loops only`, `working behind rnd 3`."""
         c = self.c
+        if c.token.text not in _SETTING_WORDS:
+            return False
         save = c.i
         while c.accept("work", "working", "worked", "now"):
             pass

@@ -88,6 +88,11 @@ class Make:
     closing: int = 0
     chains: int = 0
 
+    @property
+    def is_plain(self) -> bool:
+        """Whether its stitch says all there is to say."""
+        return not (self.part or self.start or "-" in self.stitch)
+
 
 @dataclass(frozen=True, slots=True)
 class Skip:

@@ -226,7 +226,8 @@ class Worker(Maker):
 
     def _each(self, node: Work) -> None:
         edge = self.edge
-        sweeps = [*reversed(node.also), node]  # what is named besides goes before `each st`
+        # what is named besides goes before `each st`
+        sweeps = [(work, t) for work in (*reversed(node.also), node) for t in work.where.targets]
         stop = reach.until(self, node.where.until)
         if node.where.targets[0].stitch == "end":
             stop = self._last_row_end(stop)
@@ -234,11 +235,10 @@ class Worker(Maker):
         n = len(edge.made)
         while u < stop:
             m = edge.made[u % n]
-            for work in sweeps:
-                fitting = next((t for t in work.where.targets if edge.fits(m, u, t)), None)
-                if fitting is not None:
-                    edge.between = fitting.kind in ("between", "group")
-                    self.in_place(work.group, u, work.span, fitting)
+            for work, target in sweeps:
+                if edge.fits(m, u, target):
+                    edge.between = target.kind in ("between", "group")
+                    self.in_place(work.group, u, work.span, target)
                     stop = min(stop, edge.end)
                     break
             u += 1
@@ -278,14 +278,17 @@ class Worker(Maker):
         feet = edge.feet(u)
         gap = edge.between
         part = target.part if target is not None else ""
-        alone = group[0] if len(group) == 1 else None
+        alone = group[0]
         if target is not None and target.kind == "centre":
             edge.pass_group(u)
-        if edge.made[u % len(edge.made)].kind == "ch" and not gap:
+        if not gap and edge.made[u % len(edge.made)].kind == "ch":
             self.last_space = u
-        if isinstance(alone, Make):
+        if len(group) == 1 and isinstance(alone, Make):
             edge.work(u, SLIPPED if alone.stitch == "slst" else WORKED)
-            self.make_as(alone, feet, span, part, gap)
+            if alone.n == 1 and not (part or gap) and alone.is_plain:
+                self.make(alone.stitch, feet, span)
+            else:
+                self.make_as(alone, feet, span, part, gap)
         else:
             edge.work(u)
             self._group(group, feet, span, part, gap)

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import replace
 
 from mossring.notation.stitching import PICOT_CHAINS
 from mossring.stitches import composed, lookup
@@ -44,7 +43,7 @@ class Phrases:
         """`3 dc`, `BLO dc`, `3-dc cl (closed)`, `ch 3, 2-dc cl in 3rd ch from hook`."""
         if item.kind == "ch":
             return self.chain(item.n)
-        name = self.names.get((replace(item, n=1),))
+        name = self.names.get((item._replace(n=1),))
         if name:
             return name if item.n == 1 else f"{item.n} {name}s"
         if item.kind == "picot":
@@ -106,7 +105,7 @@ class Phrases:
         parts = place.parts
         if all(p == parts[0] and p.kind in ("st", "ch", "end") and not p.skips for p in parts):
             return f"over {self.where(parts[0], len(parts))}"
-        said = " and ".join(self.where(replace(p, skips=())) for p in parts)
+        said = " and ".join(self.where(p._replace(skips=())) for p in parts)
         between = [s for p in parts[1:] for s in self.skips(p.skips)]
         return f"over {said}" + "".join(f", {s} between" for s in between[:1])
 
@@ -218,7 +217,7 @@ class Phrases:
         more = 0
         if not rest and steps and steps[0].place is None and steps[0].items[0].kind == "ch":
             more = steps[0].items[0].n
-            steps[0] = replace(steps[0], items=steps[0].items[1:])
+            steps[0] = steps[0]._replace(items=steps[0].items[1:])
             steps = steps if steps[0].items else steps[1:]
         elif rest and rest[0].kind == "ch":
             more = rest.pop(0).n
@@ -240,7 +239,7 @@ class Phrases:
             first, steps = steps[0], steps[1:]
             text = f"{self.group(first.items)} {hook} (skipped {chains} {self.word('ch')} count as {self.word(kind)})"
             if first.count > 1:
-                steps = [replace(first, count=first.count - 1), *steps]
+                steps = [first._replace(count=first.count - 1), *steps]
             return text, f"top of beg {self.word('ch')}-{chains}", steps
         told = "" if chains == 1 else f" (skipped {chains} {self.word('ch')} do not count)"
         return f"{self.group(script.first)} {hook}{told}", f"first {self.word(kind)}", steps
@@ -251,7 +250,7 @@ class Phrases:
         if place.kind == "legs":
             return self._over(place)
         if place.part:
-            return f"in {self.where(replace(place, kind='rest'))}"
+            return f"in {self.where(place._replace(kind='rest'))}"
         same = {"ring": "ring", "sp": "same sp", "group": "same sp", "ch": "same ch"}.get(place.kind, "same st")
         if place.kind != "ring":
             self._use("sp" if same == "same sp" else "st")
@@ -319,7 +318,7 @@ class Phrases:
 def _less_one(items: Sequence[Item]) -> list[Item]:
     """The items of the first place without its first stitch."""
     first = items[0]
-    return [replace(first, n=first.n - 1), *items[1:]] if first.n > 1 else list(items[1:])
+    return [first._replace(n=first.n - 1), *items[1:]] if first.n > 1 else list(items[1:])
 
 
 def cast_on(script: Script, style: Style) -> tuple[int, bool]:

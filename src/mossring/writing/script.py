@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
+from typing import NamedTuple
 
 from mossring.working import RING, Made, WorkedRound
 
@@ -11,8 +12,7 @@ MOST_SLIPS = 6
 """Further than this nobody slip-stitches to begin a round: it then begins where the hook is."""
 
 
-@dataclass(frozen=True, slots=True)
-class Item:
+class Item(NamedTuple):
     """A run inside a group: stitch key and how many (`ch`: of what length).
 
     part: the loop. closing: chains that close a cluster. hung: chains that a picot is of, or whose last one
@@ -27,8 +27,7 @@ class Item:
     carried: bool = False
 
 
-@dataclass(frozen=True, slots=True)
-class Place:
+class Place(NamedTuple):
     """Where a step goes, seen from the hook. kind: ring, st, ch, end, sp, group, between, same, rest, deep,
     both (two places as one), legs (one after the other).
 
@@ -46,8 +45,7 @@ class Place:
     parts: tuple[Place, ...] = ()
 
 
-@dataclass(frozen=True, slots=True)
-class Step:
+class Step(NamedTuple):
     """A group worked in `count` places like `place` one after the other, or what is made in no place (None)."""
 
     items: tuple[Item, ...]
@@ -77,8 +75,7 @@ class Script:
     cast: int = 0
 
 
-@dataclass(frozen=True, slots=True)
-class _Group:
+class _Group(NamedTuple):
     items: tuple[Item, ...]
     feet: tuple[int, ...] = ()
     gap: bool = False
@@ -282,7 +279,7 @@ class _Steps:
             u = self._ahead(u)
             parts.append(walk.phrase(self.pos, self.touched, u, False))
             self.pos, self.touched = u + 1, walk.edge[u % len(walk.edge)].kind != "ch"
-        return Place("legs", 0, parts[0].skips, parts=(replace(parts[0], skips=()), *parts[1:]))
+        return Place("legs", 0, parts[0].skips, parts=(parts[0]._replace(skips=()), *parts[1:]))
 
     def after(self, g: _Group, u0: int) -> int:
         """The place after a first group, whose legs may reach on."""
@@ -301,7 +298,7 @@ class _Steps:
             u += n
         place = walk.phrase(self.pos, self.touched, u, gap)
         if g.part:
-            place = replace(place, part=g.part)
+            place = place._replace(part=g.part)
         if gap:
             walk.used.add(u % n)
         self.pos, self.touched = (u if gap else u + 1), walk.ring or gap or walk.edge[u % n].kind != "ch"
@@ -463,11 +460,11 @@ def _append(items: list[Item], item: Item) -> None:
     """One more item, counted with the last where it is the same."""
     last = items[-1] if items else None
     if last and item.carried and item.kind == last.kind != "picot" and not item.hung:  # into the same chain
-        items[-1] = replace(last, n=last.n + 1)
+        items[-1] = last._replace(n=last.n + 1)
         return
-    same = last is not None and replace(last, n=0) == replace(item, n=0) and item.kind != "ch" and not item.carried
+    same = last is not None and last[0] == item[0] != "ch" and last[2:] == item[2:] and not item.carried
     if last is not None and same:
-        items[-1] = replace(last, n=last.n + 1)
+        items[-1] = last._replace(n=last.n + 1)
     else:
         items.append(item)
 
