@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import hashlib
 from collections import OrderedDict
+from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from threading import Lock
@@ -20,12 +21,14 @@ from mossring.notation import (
     RoundTree,
     Shape,
     Trouble,
+    read_definitions,
     read_document,
     read_names,
     read_round,
 )
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import likely_dialect
+from mossring.notation.growing import grown
 from mossring.shape import Entry, Gauge, enter, read_gauge
 from mossring.stitches import Dialect
 from mossring.working import Fabric, State, WorkedRound, work_round
@@ -167,6 +170,8 @@ def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape:
     gauge = read_gauge(doc, dialect)
     draft = Draft(doc, dialect, said, shape, said_shape, gauge, troubles=list(doc.troubles))
     names = read_names(doc.stitches, dialect) if doc.stitches else ()
+    if doc.definitions:
+        names = read_definitions(doc.definitions, names, dialect)
     draft.names = names
     state = _first_state(doc, shape)
     key = _digest(b"", repr((state, gauge, dialect, doc.stitches)))
@@ -187,13 +192,12 @@ def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape:
             troubles: list[Trouble] = []
             source = tree
             if tree.repeat_of is not None:
-                source = bodies.get(tree.repeat_of, tree)
-                if source is tree:
-                    troubles.append(Trouble("no such round", tree.repeat_span, {"round": tree.repeat_of}))
+                source = _meant(tree, bodies, number, troubles)
             bodies[number] = source
             yarn = line.yarn or tree.yarn
             key = _digest(key, repr((line.text, source is tree or source.body, yarn)))
             known = _cache.get(key)
+            before = state
             if known is None:
                 after = work_round(state, source, yarn=yarn, around=line.word != "Row")
                 assert after.before is not None
@@ -203,11 +207,38 @@ def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape:
             else:
                 after, entry, memo = known
             entries.append(entry)
+            if tree.also:
+                troubles += _grown_otherwise(tree, before, after)
             draft.rounds.append(DraftRound(number, line, tree, state, after, entry, troubles, memo))
             state = after
             if any(t.kind == "limit" for t in draft.rounds[-1].worked.troubles):
                 return draft
     return draft
+
+
+def _meant(tree: RoundTree, bodies: dict[int, RoundTree], number: int, troubles: list[Trouble]) -> RoundTree:
+    """The round that `as Rnd 3` means, grown where it says so; the tree itself if there is none."""
+    meant = tree.repeat_of if tree.repeat_of is not None and tree.repeat_of > 0 else number - 1
+    source = bodies.get(meant, tree)
+    if source is tree:
+        troubles.append(Trouble("no such round", tree.repeat_span, {"round": meant}))
+        return tree
+    if not tree.also:
+        return source
+    body = grown(source.body)
+    if body is None:
+        troubles.append(Trouble("not grown", tree.repeat_span, {"round": meant}))
+        return source
+    return replace(source, body=body)
+
+
+def _grown_otherwise(tree: RoundTree, before: State, after: State) -> Iterator[Trouble]:
+    """What `with 4 more dc on each side` says, where the sides turn out to grow by another number."""
+    had = before.before.per_side() if before.before else []
+    have = after.before.per_side() if after.before else []
+    more = sum(n for n, what, _ in tree.also if what != "groups")
+    if had and len(had) == len(have) and more and any(b - a != more for a, b in zip(had, have, strict=True)):
+        yield Trouble("grows otherwise", tree.also[0][2], {"said": more, "have": have[0] - had[0]})
 
 
 def _first_state(doc: Document, shape: Shape) -> State:

@@ -11,7 +11,7 @@ from mossring.notation.tree import Span, Trouble
 from mossring.stitches import is_stitch, term
 
 _UNREAD = frozenset(
-    {"unknown word", "bracket", "nesting", "times", "place", "instruction", "place in a place", "no star"}
+    {"unknown word", "bracket", "nesting", "times", "place", "instruction", "place in a place", "no star", "legs"}
 )
 
 

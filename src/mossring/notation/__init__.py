@@ -10,7 +10,7 @@ from mossring.notation.document import (
     read_document,
     read_shape,
 )
-from mossring.notation.reader import read_names, read_round
+from mossring.notation.reader import read_definitions, read_names, read_round
 from mossring.notation.tree import RoundTree, Trouble
 
 __all__ = [
@@ -22,6 +22,7 @@ __all__ = [
     "Shape",
     "Trouble",
     "read_begin",
+    "read_definitions",
     "read_document",
     "read_names",
     "read_round",

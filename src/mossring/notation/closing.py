@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Literal
 
 from mossring.notation import places
-from mossring.notation.cursor import STITCH_WORDS, Cursor, UnreadableError
+from mossring.notation.cursor import STITCH_WORDS, YARN_NAME, Cursor, UnreadableError
 from mossring.notation.tree import Act, Chain, Join, Label, Make, Node, Where, Work
 
 _CHAINS_TALL = {"sc": 1, "hdc": 2, "dc": 3, "htr": 3, "tr": 4}
@@ -294,7 +294,7 @@ def _read_parked(c: Cursor, i: int) -> Act | None:
 
 def _is_name(c: Cursor, k: int = 0) -> bool:
     t = c.ahead(k)
-    return t.kind == "word" and t.end - t.start == 1 and c.text[t.start].isupper()
+    return t.kind == "word" and YARN_NAME.fullmatch(c.text[t.start : t.end]) is not None
 
 
 def _read_yarn(c: Cursor, i: int) -> Act | None:

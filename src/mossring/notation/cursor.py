@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from functools import cache
 
 from mossring.notation.tokens import Token, tokenize
@@ -15,7 +16,10 @@ Names = tuple[tuple[tuple[str, ...], tuple[Node, ...]], ...]
 
 SPACE_WORDS = frozenset({"sp", "sps", "space", "spaces", "loop", "loops", "lp", "lps"})
 STITCH_WORDS = frozenset({"st", "sts", "stitch", "stitches"})
-GROUP_WORDS = frozenset({"group", "groups", "grp", "grps", "shell", "shells", "set", "sets", "fan", "fans"})
+GROUP_WORDS = frozenset(
+    {"group", "groups", "grp", "grps", "shell", "shells", "set", "sets", "fan", "fans"}
+    | {"petal", "petals", "scallop", "scallops"}
+)
 LOOP_PARTS = {
     "blo": "back",
     "bl": "back",
@@ -53,6 +57,10 @@ USUAL_LEGS: dict[str, tuple[str, int]] = {"cl": ("dc", 3), "pc": ("dc", 5), "bob
 _BASES = ("sc", "hdc", "dc", "htr", "tr", "dtr")
 MAX_GUESSES = 40
 """How many misspelt words a round gets suggestions for: past that it isn't a pattern."""
+
+
+YARN_NAME = re.compile(r"[A-Z]|MC|CC\d?|C[A-H]")
+"""How yarns are called for short: A, B, MC (main colour), CC (contrast colour), CA, CB."""
 
 
 class UnreadableError(Exception):
@@ -93,7 +101,7 @@ class Cursor:
         for t in self.tokens:
             if t.kind != "word" or t.text in known or t.text in names:
                 continue
-            if len(t.text) == 1 and self.text[t.start].isupper():
+            if YARN_NAME.fullmatch(self.text[t.start : t.end]):
                 continue
             guesses += 1
             likely = nearest(t.text, self.dialect) if guesses <= MAX_GUESSES else None

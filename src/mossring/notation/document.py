@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
+from mossring.notation.heads import Head, inner_starts, read_head
+from mossring.notation.pasted import Definition, opens_section, plain, read_definition, said_dialect, says_begin
 from mossring.notation.tree import Span, Trouble
 from mossring.stitches.terms import TERMS, Dialect, dialect_of
 
@@ -16,15 +18,15 @@ MAX_FOUNDATION = 2000
 MAX_ROUNDS = 200
 """The widest pieces made round by round (about 80 rounds) fit twice over."""
 
-_ROUND = re.compile(
-    r"^[ \t]*(?:(?P<with>with|using|in)\s+(?P<yarn>[A-Z])\s*[,:]\s*)?"
-    r"(?P<word>rounds?|rnds?\.?|rows?|r)\s*\.?\s*(?P<first>\d{1,6})"
-    r"(?P<more>(?:\s*(?:-|–|—|to|and|&|,)\s*(?:(?:rnd|round|row|r)\s*)?\d{1,6})*)"
-    r"\s*(?:\((?P<side>RS|WS|right side|wrong side)\))?"
-    r"(?:[ ,(]*(?:with|in|using)?[ ]*(?:yarn|colou?r)?[ ]+(?P<named>[A-Z])[ )]*(?=[:.)]))?"
-    r"\s*(?P<end>[:.)]+|\s[-–—](?=\s))\s*",
-    re.IGNORECASE,
+_KEYS = frozenset(
+    {"motif", "terms", "shape", "begin", "style", "worked", "note", "notes", "hook", "gauge", "tension", "yarn"}
+    | {"materials", "abbreviations", "special stitches", "size", "finished size", "by", "designer", "title"}
 )
+"""Header keys that are one wherever they stand before the rounds."""
+MOVES = re.compile(r"(join|attach|with|using|change)\b", re.IGNORECASE)
+"""How a line between rounds begins that moves the hook or changes the yarn."""
+_COUNT_LINE = re.compile(r"^[ \t]*[(\[=–—-]\s*\d+[^.]{0,60}[)\]]?\.?[ \t]*$")
+_ENDING = re.compile(r"[.\s]+$")
 _HEADER = re.compile(r"^(?P<key>[A-Za-z][A-Za-z0-9 /'-]{0,30}?)[ \t]*:[ \t]*(?P<value>.*?)[ \t]*$")
 _TELLING = frozenset({"begin", "gauge", "tension", "abbreviations", "stitches", "special stitches"})
 """Header keys whose line is evidence of a dialect."""
@@ -78,16 +80,23 @@ class RoundLine:
 
 @dataclass(frozen=True, slots=True)
 class Line:
-    """A line that is neither round nor known header: kept and written back in its place."""
+    """A line that is no round: kept, and (notes and comments) written back in its place.
 
-    kind: Literal["note", "comment", "header", "blank"]
+    `begin` says how to begin, `definition` may define a stitch, `move` moves the hook to the next round's start.
+    """
+
+    kind: Literal["note", "comment", "header", "blank", "begin", "definition", "move"]
     text: str
     at: int
 
 
 @dataclass(slots=True)
 class Document:
-    """A motif's text, taken apart. `terms` None: the text doesn't say."""
+    """A motif's text, taken apart. `terms` None: the text doesn't say.
+
+    plain: the text with Markdown's marks blanked out. moved: where a line starts that moves the hook and
+    belongs to the round that comes next. in_stitches: amid a list of stitches.
+    """
 
     text: str
     title: str = ""
@@ -104,13 +113,18 @@ class Document:
     rows: bool = False
     stitches: list[tuple[str, str]] = field(default_factory=list)
     telling: list[Span] = field(default_factory=list)
+    plain: str = ""
+    said_begin: bool = False
+    in_stitches: bool = False
+    definitions: list[Definition] = field(default_factory=list)
+    moved: int | None = None
 
     def words(self) -> str:
         """The text with all but its instructions blanked out: titles, yarns and notes speak for no dialect."""
         keep = [(r.at, r.at + len(r.text)) for r in self.rounds] + self.telling
         out = [" "] * len(self.text)
         for a, b in keep:
-            out[a:b] = self.text[a:b]
+            out[a:b] = (self.plain or self.text)[a:b]
         return "".join(out)
 
     def value(self, key: str) -> str:
@@ -128,8 +142,9 @@ def read_document(text: str) -> Document:
     if "\x00" in text or text.count("�") > max(4, len(text) // 50):
         doc.troubles.append(Trouble("not text", (0, min(1, len(text))), {}))
         return doc
+    doc.plain = plain(text)
     at = 0
-    for raw in text.splitlines(keepends=True):
+    for raw in doc.plain.splitlines(keepends=True):
         _line(doc, raw.rstrip("\r\n"), at)
         at += len(raw)
     if not doc.rounds and not doc.troubles:
@@ -143,63 +158,110 @@ def _line(doc: Document, line: str, at: int) -> None:
         doc.notes.append(Line("blank", line, at))
     elif bare.startswith("#"):
         doc.notes.append(Line("comment", line, at))
-    elif m := _ROUND.match(line):
-        _round(doc, m, line, at)
+    elif (head := read_head(line)) is not None:
+        _rounds(doc, head, line, at)
     elif _continues(doc, line):
         last = doc.rounds[-1]
-        doc.rounds[-1] = RoundLine(
-            last.first,
-            last.last,
-            doc.text[last.at : at + len(line)],
-            last.at,
-            last.head,
-            last.word,
-            last.side,
-            last.yarn,
-        )
-    elif m := _HEADER.match(bare):
+        doc.rounds[-1] = replace(last, text=doc.plain[last.at : at + len(line)].rstrip())
+    elif (m := _HEADER.match(bare)) and _is_header(doc, m):
         _header(doc, m["key"], m["value"], (at + line.index(bare), at + len(line.rstrip())))
-    elif not doc.title and not doc.rounds and not doc.header:
-        doc.title = bare
+    else:
+        _prose(doc, line, at)
+
+
+def _is_header(doc: Document, m: re.Match[str]) -> bool:
+    """Whether `Key: value` is a header line and no sentence with a colon, nor a definition in a list of stitches."""
+    key = m["key"].lower().strip()
+    if key in _KEYS or STITCH_KEY.fullmatch(key) or re.fullmatch(r"yarn\s*[a-z]?", key):
+        return True
+    if doc.in_stitches or doc.rounds or not m["value"] or says_begin(m["value"]):
+        return False
+    return len(key.split()) <= 3
+
+
+def _prose(doc: Document, line: str, at: int) -> None:
+    """A line that is no round and no header: a title, the ring, a definition, what moves the hook, or a note."""
+    bare = line.strip()
+    span = (at + line.index(bare), at + len(line.rstrip()))
+    dialect = said_dialect(bare)
+    if dialect and doc.terms is None:
+        doc.terms, doc.terms_span = dialect, span
+    if opens_section(bare):
+        doc.in_stitches = True
+    definition = read_definition(bare)
+    if definition and not doc.rounds and (doc.in_stitches or len(definition.names) > 1):
+        doc.definitions.append(definition)
+        doc.telling.append(span)
+        doc.notes.append(Line("definition", line, at))
+    elif not doc.rounds and not doc.said_begin and says_begin(bare) and _begins(doc, bare, span):
+        doc.notes.append(Line("begin", line, at))
+    elif definition and not doc.rounds:
+        doc.definitions.append(definition)
+        doc.telling.append(span)
+        doc.notes.append(Line("definition", line, at))
+    elif not doc.title and not doc.rounds and not doc.header and not dialect:
+        doc.title = bare.rstrip(":")
         doc.notes.append(Line("header", line, at))
+    elif doc.rounds and MOVES.match(bare):
+        doc.moved = span[0] if doc.moved is None else doc.moved
+        doc.notes.append(Line("move", line, at))
     else:
         doc.notes.append(Line("note", line, at))
 
 
+def _begins(doc: Document, bare: str, span: Span) -> bool:
+    """A sentence that says how to begin: the ring or the foundation that it tells of."""
+    begin = read_begin(_ENDING.sub("", bare.split(":", 1)[-1] if ":" in bare else bare), span, doc.terms)
+    if begin is None:
+        return False
+    doc.begin, doc.said_begin = begin, True
+    doc.telling.append(span)
+    return True
+
+
 def _continues(doc: Document, line: str) -> bool:
-    """An indented line goes on with the round above it; so does one after a comma or inside a bracket."""
+    """An indented line goes on with the round above it; so does one after a comma or inside a bracket, one that
+    begins in the middle of a sentence, and one that only states a count."""
     if not doc.rounds:
         return False
     above = doc.rounds[-1]
-    between = doc.text[above.at + len(above.text) :]
-    if not between.startswith(("\n" + line, "\r\n" + line)):
+    between = doc.plain[above.at + len(above.text) :]
+    if not between.lstrip(" \t").startswith(("\n" + line, "\r\n" + line)):
         return False
-    if line[:1] in (" ", "\t"):
+    if line[:1] in (" ", "\t") and not MOVES.match(line.strip()):
         return True
     tail = above.text.rstrip()
+    if re.match(r"turn\b", line.strip(), re.IGNORECASE):
+        return True
     unfinished = tail.endswith((",", ";")) or tail.count("(") + tail.count("[") > tail.count(")") + tail.count("]")
-    return unfinished and (line[:1].islower() or line[:1] in "*[(" or line[:1].isdigit())
+    if unfinished and (line[:1].islower() or line[:1] in "*[(" or line[:1].isdigit()):
+        return True
+    return bool(_COUNT_LINE.match(line)) or (line[:1].islower() and not tail.endswith((".", ")", "]")))
 
 
-def _round(doc: Document, m: re.Match[str], line: str, at: int) -> None:
-    numbers = [int(m["first"]), *(int(n) for n in re.findall(r"\d+", m["more"]))]
-    yarn = (m["named"] or m["yarn"] or "").upper()
-    start = m.end()
-    text = line[start:]
-    stripped = text.rstrip()
-    side = (m["side"] or "").lower()
-    doc.rounds.append(
-        RoundLine(
-            min(numbers),
-            max(numbers),
-            stripped,
-            at + start,
-            (at + m.start("word"), at + m.end()),
-            "Row" if m["word"].lower().startswith("row") else "Rnd",
-            "WS" if side in ("ws", "wrong side") else "RS" if side else "",
-            yarn,
-        )
-    )
+def _rounds(doc: Document, head: Head, line: str, at: int) -> None:
+    """The round of a line, and others that begin within it."""
+    starts = [0, *(i for i in inner_starts(line) if i > head.end)]
+    for k, start in enumerate(starts):
+        stop = starts[k + 1] if k + 1 < len(starts) else len(line)
+        part = line[start:stop]
+        here = head if k == 0 else read_head(part)
+        if here is not None:
+            _round(doc, here, part, at + start)
+
+
+def _round(doc: Document, head: Head, line: str, at: int) -> None:
+    doc.in_stitches = False
+    word = "Row" if head.row else "Rnd"
+    span = (at + head.start, at + head.end)
+    text = line[head.end :].rstrip()
+    start = at + head.end
+    if doc.moved is not None:  # what moves the hook is the beginning of this round
+        before = doc.plain[doc.moved : span[0]].replace("\n", " ").rstrip(" .")
+        gap = start - doc.moved - len(before)
+        text = before + "," + " " * (gap - 1) + text
+        start, doc.moved = doc.moved, None
+    doc.rounds.append(RoundLine(head.first, head.last, text, start, span, word, head.side, head.yarn))
 
 
 def _header(doc: Document, key: str, value: str, span: Span) -> None:
@@ -226,13 +288,13 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
         if begin is None:
             doc.troubles.append(Trouble("begin", span, {"value": value}))
         else:
-            doc.begin = begin
+            doc.begin, doc.said_begin = begin, True
     elif k == "style":
         doc.style = value
         m = re.search(r"\bbegin ([^;]+)", value, re.IGNORECASE)
         begin = read_begin(m[1], span) if m else None
         if begin and not doc.value("begin"):
-            doc.begin = begin
+            doc.begin, doc.said_begin = begin, True
     elif k == "worked":
         doc.rows = value.lower().startswith("row")
     elif k == "note" or k == "notes":

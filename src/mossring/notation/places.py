@@ -46,7 +46,8 @@ def _together(c: Cursor, places: list[Where]) -> Where | None:
 
 def _opens_place(c: Cursor) -> bool:
     return c.at("next", "each", "every", "same", "following", "foll", "last", "corner", "top", *SPACE_WORDS) or (
-        c.at(*_CHAIN) and (c.ahead().text in SPACE_WORDS or c.ahead(2).text in SPACE_WORDS)
+        (c.at(*_CHAIN) or (c.token.kind == "num" and c.ahead().text in _CHAIN))
+        and (c.ahead().text in SPACE_WORDS or c.ahead(2).text in SPACE_WORDS)
     )
 
 
@@ -76,7 +77,7 @@ def read_place(c: Cursor) -> Where:
 
 
 def _plain_place(c: Cursor, i: int) -> Where:
-    c.accept("the")
+    c.accept("the", "a", "an", "your")
     ring = _ring(c)
     if ring:
         return Where("next", (ring,), c.span_from(i))
@@ -103,8 +104,8 @@ def _plain_place(c: Cursor, i: int) -> Where:
     if c.at("rem", "remaining"):
         return _each(c, i)
     n = _count(c)
-    c.accept("next", "skipped", "unworked")
-    return Where("next", (_target(c),), c.span_from(i), 1 if n is None else n)
+    bare = not c.accept("next", "skipped", "unworked") and n is None
+    return Where("next", (_target(c),), c.span_from(i), 1 if n is None else n, bare=bare)
 
 
 def _first_or_last(c: Cursor, i: int) -> Where:
@@ -231,8 +232,11 @@ def _ring(c: Cursor) -> Target | None:
         if c.accept("hook"):
             return Target("ring", chains=nth)
     c.i = save
-    c.accept("magic", "adjustable", "sliding", "center", "centre", "ch", "chain")
-    if c.accept("ring", "circle"):
+    if c.accept("mr"):
+        return RING
+    magic = c.accept("magic", "adjustable", "sliding")
+    magic or c.accept("center", "centre", "ch", "chain")
+    if c.accept("ring", "circle") or (magic and c.accept("loop")):
         return RING
     c.i = save
     return None
@@ -400,7 +404,7 @@ def _between(c: Cursor) -> Target | None:
 
 def _after_between(c: Cursor) -> Target:
     c.accept("the")
-    c.accept("next", "each", "following")
+    c.accept("next", "each", "following", "last")
     c.number()
     save = c.i
     if c.stitch() and c.at(*GROUP_WORDS, "and"):
@@ -483,7 +487,7 @@ def _until_what(c: Cursor) -> Until:
     n = c.number() if c.accept("within") else None
     if n is not None:
         return Until("last", _target(c), n)
-    c.accept("next", "each", "following", "other", "same")
+    c.accept("next", "each", "following", "other", "same", "first")
     return Until("target", read_place(c).targets[0] if c.at("corner") else _target(c))
 
 

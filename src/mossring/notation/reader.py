@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import replace
 
 from mossring.notation import closing, places, repeating, stitching
-from mossring.notation.cursor import Cursor, Names, UnreadableError
+from mossring.notation.cursor import GROUP_WORDS, Cursor, Names, UnreadableError
+from mossring.notation.pasted import Definition, legs_told
 from mossring.notation.stated import read_stated
 from mossring.notation.tokens import tokenize
 from mossring.notation.tree import (
@@ -26,10 +28,11 @@ from mossring.notation.tree import (
     Work,
 )
 from mossring.notation.words import FILL
-from mossring.stitches.table import lookup
-from mossring.stitches.terms import Dialect
+from mossring.stitches.table import composed, is_stitch, lookup
+from mossring.stitches.terms import Dialect, spellings
 
 MAX_NESTING = 40
+MAX_RING = 60
 _OPEN = {"(": ")", "[": "]"}
 _SEPARATORS = (",", ";", ".")
 _SETTING_WORDS = frozenset(
@@ -69,6 +72,44 @@ def read_names(stitches: Sequence[tuple[str, str]], dialect: Dialect) -> Names:
     return tuple(sorted(names, key=lambda n: -len(n[0])))
 
 
+def read_definitions(definitions: Sequence[Definition], names: Names, dialect: Dialect) -> Names:
+    """More special stitches, from lines that turn out to define some; those of `names` stay as they are."""
+    known = {words for words, _ in names}
+    for d in definitions:
+        words = [tuple(t.text for t in tokenize(n.lower()) if t.kind in ("word", "num")) for n in d.names]
+        words = [w for w in words if w and w not in known and w not in spellings(dialect)]
+        group = _defined(d.made, dialect, names) if words else ()
+        if group:
+            known.update(words)
+            names = (*names, *((w, group) for w in words))
+    return tuple(sorted(names, key=lambda n: -len(n[0])))
+
+
+def _defined(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
+    """What a line says a stitch is made of: in the notation, in brackets, or in the motions of the hook."""
+    told = legs_told(made)
+    if told:
+        return (Make(composed(told[0], told[1], told[2]), 1, (0, 0)),)
+    dropped = re.search(r"(\d+) ?([a-z]+)\b.*\b(?:drop|remove)", made, re.IGNORECASE)
+    key = spellings(dialect).get((dropped[2].lower(),)) if dropped else None
+    if dropped and key and is_stitch(f"{key}{dropped[1]}-pc"):
+        return (Make(f"{key}{dropped[1]}-pc", 1, (0, 0)),)
+    inner = re.search(r"\(([^()]+)\)[^()]*$", made)
+    for text in (made, inner[1] if inner else ""):
+        reader = Reader(Cursor(text, dialect, names))
+        nodes = reader.sequence(None, 0)
+        if nodes and not reader.c.troubles and not reader.stated:
+            group = _group_of(text, dialect, names)
+            alone = group[0] if len(group) == 1 else None
+            plain_one = isinstance(alone, Chain) or (isinstance(alone, Make) and alone.n == 1 and not _made(alone))
+            return () if plain_one else group
+    return ()
+
+
+def _made(make: Make) -> bool:
+    return make.stitch == "picot" or bool(lookup(make.stitch or "sc").made)
+
+
 def _group_of(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
     """What a special stitch is made of; a single stitch of several legs takes a last chain as its own."""
     reader = Reader(Cursor(made, dialect, names))
@@ -76,6 +117,9 @@ def _group_of(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
     for node in reader.sequence(None, 0):
         flat += node.group if isinstance(node, Work) and node.where.said else stitching.as_group(reader, [node])
     first, last = (flat[0], flat[-1]) if len(flat) == 2 else (None, None)
+    if isinstance(first, Chain) and isinstance(last, Make) and lookup(last.stitch or "sc").made in ("cl", "tog"):
+        whole = lookup(last.stitch)  # a beginning cluster: the chain is its first leg
+        return (replace(last, stitch=composed(whole.made, whole.base, whole.legs + 1), start="beg"),)
     if isinstance(first, Make) and isinstance(last, Chain) and first.n == 1 and lookup(first.stitch).made:
         return (replace(first, closing=last.n),)
     return tuple(flat)
@@ -87,7 +131,7 @@ def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None
     if len(body) < 2 or not isinstance(body[0], Chain):
         return body, None, None
     chain, after = body[0], body[1]
-    if isinstance(after, Join) and after.forms_ring:
+    if isinstance(after, Join) and (after.forms_ring or len(body) > 3) and 2 <= chain.n <= MAX_RING:
         return body[2:], chain.n, None
     target = after.where.targets[0] if isinstance(after, Work) and after.where.targets else None
     if target and target.kind == "ring" and target.chains and chain.n > target.chains:
@@ -133,6 +177,7 @@ class Reader:
             if t.text in ("*", "**", "***"):
                 marks.put(t.text, len(nodes))
                 c.i += 1
+                repeating.closed(self, nodes, marks, t.text)
                 continue
             if depth == 0 and self._trailing(nodes):
                 continue
@@ -140,6 +185,8 @@ class Reader:
             try:
                 self.instruction(nodes, marks, depth)
                 stitching.settle(nodes)
+                if depth == 0:
+                    stitching.one_place_at_start(nodes)
             except UnreadableError as e:
                 if e.trouble:
                     c.troubles.append(e.trouble)
@@ -196,7 +243,7 @@ class Reader:
             nodes.extend(self._place_first(depth))
         elif t.text in ("magic", "adjustable", "sliding") and c.ahead().text in ("ring", "circle", "loop"):
             c.i += 2
-        elif t.text in FILL and t.text != "the":
+        elif (t.text in ("mr", "mc") and not nodes) or (t.text in FILL and t.text != "the"):
             c.i += 1
         else:
             nodes.extend(stitching.stitches(self))
@@ -320,7 +367,9 @@ class Reader:
         n = c.number()
         if n is None or not c.accept("more", "extra", "additional"):
             return None
-        key = "" if c.accept("st", "sts", "stitch", "stitches") else c.stitch()
+        plain = c.accept("st", "sts", "stitch", "stitches")
+        key = "groups" if c.accept(*GROUP_WORDS) else "" if plain else c.stitch()
+        c.accept(*GROUP_WORDS)
         if key is None:
             return None
         said = c.accept("on", "along", "per", "in")

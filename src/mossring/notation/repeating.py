@@ -32,6 +32,25 @@ class Marks:
             self.close.pop(star, None)
 
 
+def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
+    """`*3 dc, ch 2* x3`: a repeat between two stars with its times right behind them (so many in all)."""
+    c = r.c
+    if star not in marks.close:
+        return
+    at = c.i
+    times = c.times()
+    until = places.read_until(c) if times is None and c.at("around") else None
+    if times is None and until is None:
+        return
+    first = marks.open.pop(star)
+    del marks.close[star]
+    body = tuple(nodes[first:])
+    del nodes[first:]
+    span = c.span_from(at)
+    if body:
+        nodes.append(Repeat(body, min(times, MAX_TIMES) if times is not None else None, span, until, times_span=span))
+
+
 def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
     """A bracket: a label, a group for a place, a repeat, or just instructions held together."""
     c = r.c
@@ -116,7 +135,8 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     del nodes[first:]
     total = None if times is None else times + 1
     whole = Repeat(body, total, c.span_from(i), until=until, times_span=span)
-    nodes.append(replace(whole, cut=_cut_said(r, cut)))
+    cut = _cut_said(r, cut)
+    nodes.append(replace(whole, cut=cut, loose=cut is None and _loose(r)))
     del marks.open[star]
 
 
@@ -132,6 +152,19 @@ def _cut_said(r: Reader, cut: int | None) -> int | None:
             return cut
     c.i = save
     return None
+
+
+def _loose(r: Reader) -> bool:
+    """`omitting last corner`, `ending last rep before corner`: the last pass ends where the round does."""
+    c = r.c
+    save = c.i
+    c.accept(",", ";")
+    if c.accept("omitting", "omit", "leaving", "skipping") and c.accept("off", "out", "last", "final", "the"):
+        while c.token.kind in ("word", "num"):
+            c.i += 1
+        return True
+    c.i = save
+    return False
 
 
 def _rep_last(r: Reader, nodes: list[Node], i: int) -> None:

@@ -29,7 +29,9 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
     out = _counts(c)
     ended = out is not None and (c.accept(closer) if closer else True)
     if ended and closer:
-        ended = not c.at(*_NOT_AFTER) and not (c.token.kind == "num" and c.ahead().text in ("times", "more"))
+        after = c.i
+        ended = not c.at(*_NOT_AFTER) and c.times() is None
+        c.i = after
     elif ended:
         c.accept(".")
         ended = c.token.kind == "end"

@@ -8,7 +8,21 @@ from typing import TYPE_CHECKING
 
 from mossring.notation import closing, places
 from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
-from mossring.notation.tree import Chain, Label, Make, Node, Repeat, Skip, Span, Target, Together, Trouble, Where, Work
+from mossring.notation.tree import (
+    Act,
+    Chain,
+    Label,
+    Make,
+    Node,
+    Repeat,
+    Skip,
+    Span,
+    Target,
+    Together,
+    Trouble,
+    Where,
+    Work,
+)
 from mossring.stitches.table import composed, is_stitch, lookup
 
 if TYPE_CHECKING:
@@ -30,8 +44,9 @@ def stitches(r: Reader) -> list[Node]:
         return _increase(r)
     if c.at("dec", "decrease", "decreases", "decs"):
         return _decrease(r)
-    start = _start(c)
     made = c.named()
+    start = "" if made is not None else _start(c)
+    made = c.named() if made is None else made
     if made is not None:
         return _special(r, made, 1, i, start)
     at = c.i
@@ -130,7 +145,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     if c.at("around", "across", "along", "to", "until", "throughout", "up"):
         until = places.read_until(c)
     if until is not None:
-        where = Where("each", (places.ANY_STITCH,), c.span_from(i), until=until)
+        where = Where("each", (places.ANY_STITCH,), c.span_from(i), until=until, said=make.stitch != "slst")
         return swept(r, [Work((replace(make, n=1),), where, c.span_from(i))] if make.n == 1 else _each_of(make, where))
     where = Where("next", (places.ANY_STITCH,), make.span, make.n, said=False)
     return [Work((replace(make, n=1),), where, make.span)]
@@ -322,6 +337,8 @@ def _special(r: Reader, group: tuple[Node, ...], n: int, i: int, start: str) -> 
         raise c.fail("instruction", token=c.tokens[i])
     alone = group[0] if len(group) == 1 else None
     if isinstance(alone, Make):
+        if alone.start:
+            start = alone.start
         if alone.stitch == "picot":
             return [replace(alone, span=c.span_from(i))]
         make = replace(alone, n=n, span=c.span_from(i), start=start, part=r.part)  # type: ignore[arg-type]
@@ -410,6 +427,33 @@ def settle(nodes: list[Node]) -> None:
     nodes[-2:] = [replace(chain, n=chain.n - nth), picot] if nth < chain.n else [picot]
 
 
+def one_place_at_start(nodes: list[Node]) -> None:
+    """`sl st to corner, ch 3, 2 dc, ch 2, 3 dc in same sp`: the whole beginning is worked in that space."""
+    last = nodes[-1] if nodes else None
+    if not isinstance(last, Work) or last.where.mode != "same" or not last.where.targets:
+        return
+    if last.where.targets[0].kind not in ("sp", "corner"):
+        return
+    k = next((i for i, n in enumerate(nodes) if not isinstance(n, Act) and not _is_slip(n)), 0)
+    start, between = nodes[k], nodes[k + 1 : -1]
+    if not k or not isinstance(start, Chain) or not between:
+        return
+    unsaid = all(isinstance(n, Chain) or (isinstance(n, Work) and not n.where.said) for n in between)
+    if unsaid and all(n.label is None for n in between if isinstance(n, Chain)):
+        group: list[Node] = []
+        for n in between:
+            group += (
+                [replace(m, n=n.where.count) for m in n.group if isinstance(m, Make)] if isinstance(n, Work) else [n]
+            )
+        span = (start.span[0], last.span[1])
+        nodes[k + 1 :] = [Work((*group, *last.group), last.where, span)]
+
+
+def _is_slip(node: Node) -> bool:
+    first = node.group[0] if isinstance(node, Work) and node.group else None
+    return isinstance(first, Make) and first.stitch == "slst"
+
+
 def label_last(nodes: list[Node], label: Label, end: int) -> None:
     """`(counts as dc)` after a chain, after `sc, ch 1`, after `ch 2, 2-dc cl`: what stands there is that stitch."""
     if not nodes:
@@ -435,10 +479,15 @@ def label_last(nodes: list[Node], label: Label, end: int) -> None:
 def start_place(r: Reader, nodes: list[Node]) -> None:
     """`(sc, ch 1) (counts as dc) in same st`: the place after the label."""
     last = nodes[-1] if nodes else None
-    if isinstance(last, Work) and not last.where.said and r.c.at("in", "into") and isinstance(last.group[0], Make):
-        r.c.i += 1
-        wheres = places.read_places(r.c)
-        nodes[-1] = replace(last, where=wheres[0])
+    c = r.c
+    if not isinstance(last, Work) or not isinstance(last.group[0], Make):
+        return
+    if not last.where.said and c.accept("in", "into"):
+        nodes[-1] = replace(last, where=places.read_places(c)[0])
+    elif last.where.said and c.at("and") and c.ahead().text in ("in", "into", "each", "next"):
+        c.i += 1
+        c.accept("in", "into")
+        nodes += [replace(last, where=w, span=w.span) for w in places.read_places(c)]
 
 
 def _chainless(nodes: list[Node], label: Label) -> None:

@@ -46,7 +46,8 @@ class Until:
 @dataclass(frozen=True, slots=True)
 class Where:
     """A place: which targets, picked how, how many of them. `together`: all the targets as one place;
-    `rest`: the space worked last, once more; `made`: what was made just before."""
+    `rest`: the space worked last, once more; `made`: what was made just before. bare: `in sp` without a `next`,
+    which is the hook's own place when it has just come to such a space."""
 
     mode: Literal["next", "same", "first", "last", "each", "any", "start", "together", "rest", "made"]
     targets: tuple[Target, ...]
@@ -54,6 +55,7 @@ class Where:
     count: int = 1
     until: Until | None = None
     said: bool = True
+    bare: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -127,7 +129,8 @@ class Work:
 
 @dataclass(frozen=True, slots=True)
 class Repeat:
-    """The body worked `times` times, or (None) as far as `until`. `cut`: where the last pass stops short."""
+    """The body worked `times` times, or (None) as far as `until`. cut: where the last pass stops short;
+    loose: it stops wherever the round ends (`omitting last corner`)."""
 
     body: tuple[Node, ...]
     times: int | None
@@ -135,6 +138,7 @@ class Repeat:
     until: Until | None = None
     cut: int | None = None
     times_span: Span | None = None
+    loose: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -37,7 +37,25 @@ NUMBERS = {
 }
 TIMES = {"once": 1, "twice": 2, "thrice": 3}
 ORDINALS = {"second": 2, "third": 3, "fourth": 4, "fifth": 5, "sixth": 6}
-FILL = frozenset(["the", "a", "an", "of", "more", "work", "working", "worked", "make", "then", "now", "all"])
+FILL = frozenset(
+    {
+        "the",
+        "a",
+        "an",
+        "of",
+        "more",
+        "work",
+        "working",
+        "worked",
+        "make",
+        "then",
+        "now",
+        "all",
+        "start",
+        "begin",
+        "with",
+    }
+)
 """Words that carry no meaning of their own where an instruction may stand."""
 
 _PLAIN = """
@@ -54,6 +72,7 @@ them then thereafter this through throughout time times to together top total tu
 up use using weave with within without work worked working wrong right ws x yarn you your here
 beginning's per form forming adjustable sliding both chainless loosely tightly twist
 cl cls cluster clusters pc pcs pop pops popcorn popcorns bobble bobbles bob tog together leg legs half post posts
+mr starts thru leaving omit scallop scallops
 blo flo tlo bl fl bls fls bar horizontal dec decrease decreases decs closed fan fans grp grps opposite petal petals
 behind below down row end park loop drop pick return markers remainder unused unworked free previous prev
 corresponding turning inbetween them their adding having extra additional brackets omitting base foundation middle just

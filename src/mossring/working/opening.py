@@ -79,6 +79,9 @@ def _slip_to(worker: Worker, node: Node) -> None:
     edge = worker.edge
     if edge.pos == 0 and not edge.slipped:
         edge.pos = 1
+    until = node.where.until
+    if until is not None and until.target is not None and not node.where.said:  # `sl st to corner`: into it
+        node = replace(node, where=Where("next", (until.target,), node.where.span))
     for _ in range(node.where.count):
         u = reach.find(worker, node.where)
         edge.slip(u)

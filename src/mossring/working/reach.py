@@ -35,6 +35,8 @@ def find(w: Worker, where: Where) -> int:
         if u is None:
             raise _missing(w, where, target)
         return u
+    if where.bare and edge.slipped and len(w.made) <= 1 and edge.matches(edge.last, target):
+        return edge.last
     u = edge.find(target, edge.pos)
     if u is None and (target.kind == "start" or _half_corner(w)) and edge.open_start(target):
         return edge.end

@@ -11,8 +11,8 @@ from mossring.working.budget import MAX_STITCHES, Budget
 from mossring.working.corners import find_corners
 from mossring.working.edge import Edge
 from mossring.working.fabric import RING, WorkedRound
-from mossring.working.laying import lay_edge
-from mossring.working.worker import Worker
+from mossring.working.laying import Laid, lay_edge
+from mossring.working.worker import AgainError, Worker
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,12 +58,7 @@ def work_round(
     if state.lift is not None:
         nodes = (state.lift, *nodes)
         written = True
-    laid = lay_edge(state, nodes, flat_piece)
-    written = written or laid.written
-    budget = Budget(stitches=state.stitches_left)
-    known = dict(state.known)
-    worker = Worker(laid.edge, number, laid.free, budget, known, yarn or state.yarn, state.past, state.closing)
-    worker.run(laid.nodes, written)
+    worker, laid, known = _worked(state, nodes, flat_piece, written, yarn)
     edge = worker.edge
     done = WorkedRound(number, worker.made, closed=worker.closed, yarn=worker.yarn, line=flat_piece)
     done.below = [] if edge.ring else edge.made
@@ -87,12 +82,33 @@ def work_round(
         state,
         past=(*state.past, done),
         free=worker.free,
-        stitches_left=budget.stitches,
+        stitches_left=worker.budget.stitches,
         known=tuple(known.items()),
         yarn=worker.yarn,
         turn_next=worker.turn_after,
         lift=worker.lift,
     )
+
+
+def _worked(
+    state: State, nodes: tuple[Node, ...], flat: bool, written: bool, yarn: str
+) -> tuple[Worker, Laid, dict[int, Label]]:
+    """The round worked; once more wherever a repeat `to end` took what the words behind it are for."""
+    most: dict[int, int] = {}
+    laid = lay_edge(state, nodes, flat)
+    while True:
+        known = dict(state.known)
+        budget = Budget(stitches=state.stitches_left)
+        number = len(state.past) + 1
+        worker = Worker(laid.edge, number, laid.free, budget, known, yarn or state.yarn, state.past, state.closing)
+        worker.most_passes = most
+        try:
+            worker.run(laid.nodes, written or laid.written)
+        except AgainError as again:
+            most[again.node] = again.passes
+            laid = replace(laid, edge=lay_edge(state, nodes, flat).edge)
+            continue
+        return worker, laid, known
 
 
 def _settle(done: WorkedRound, edge: Edge, before: WorkedRound | None) -> None:

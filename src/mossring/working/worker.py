@@ -33,6 +33,15 @@ from mossring.working.opening import find_start, open_round
 from mossring.working.starting import first_place, flat
 
 
+class AgainError(Exception):
+    """The round is to be worked again: a repeat `to end` may run so many passes only."""
+
+    def __init__(self, node: int, passes: int) -> None:
+        super().__init__(node, passes)
+        self.node = node
+        self.passes = passes
+
+
 class Worker(Maker):
     """Works one round. After `run`, `made` and `troubles` are complete and `edge` knows what was left.
 
@@ -70,12 +79,15 @@ class Worker(Maker):
         self.lift: Chain | None = None
         self.acts: list[Act] = []
         self._chain_in: tuple[int, int] = (-1, 0)
+        self._tail: frozenset[int] = frozenset()
+        self.most_passes: dict[int, int] = {}
 
     # ---- the round ------------------------------------------------------------------------
 
     def run(self, body: Sequence[Node], written: bool) -> None:
         """Work the nodes. Unworkable instructions become troubles and are passed over."""
         self.written = written
+        self._tail = _before_more_work(body)
         place = first_place(body)
         self.in_one_chain = place is not None and bool(place.targets) and bool(place.targets[0].chains)
         try:
@@ -417,8 +429,9 @@ class Worker(Maker):
         cap = reach.until(self, node.until) if node.until and node.until.kind != "end" else None
         edge.caps.append(cap)
         passes = 0
+        most = self.most_passes.get(id(node), -1)
         try:
-            while edge.pos < edge.end and (passes == 0 or self._another(node.body)):
+            while edge.pos < edge.end and passes != most and (passes == 0 or self._another(node.body)):
                 before = (edge.pos, self.depths.taken)
                 self._pass(node, passes, cap)
                 passes += 1
@@ -480,11 +493,26 @@ class Worker(Maker):
             except UnworkableError as e:
                 if passes and edge.pos >= edge.end and k and _sweeps(node.body[k - 1]):
                     return  # the last side ends where the round began; its corner was the first
+                if passes and node.loose:
+                    return
+                if passes and id(node) in self._tail and e.trouble.kind in ("past the end", "no such place"):
+                    raise AgainError(id(node), passes) from e  # what is left is for the words behind it
                 if passes and e.trouble.kind == "past the end":
                     raise UnworkableError(
                         "does not divide", node.span, passes=passes, left=left, inner=e.trouble.span
                     ) from e
                 raise
+
+
+def _before_more_work(body: Sequence[Node]) -> frozenset[int]:
+    """The repeats `around` behind which more is worked in the round."""
+    out: set[int] = set()
+    more = False
+    for node in reversed(body):
+        if isinstance(node, Repeat) and node.times is None and more:
+            out.add(id(node))
+        more = more or isinstance(node, Work | Together | Repeat)
+    return frozenset(out)
 
 
 def _sweeps(node: Node) -> bool:

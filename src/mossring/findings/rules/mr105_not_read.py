@@ -19,6 +19,7 @@ _SAYS = {
     "place": "I can't tell which place is meant here.",
     "instruction": "I can't read an instruction here.",
     "place in a place": "A group worked in one place can't name another place inside it.",
+    "legs": "The legs of this stitch and the places named for them don't go together.",
     "no star": "There is no matching * to repeat from.",
 }
 

@@ -38,9 +38,9 @@ def _named(look: Look, target: Target) -> str:
         return f"ch-{target.chains} sp" if target.chains else "chain space"
     if target.kind == "st" and target.stitch:
         return look.stitch(target.stitch)
-    return {"corner": "corner", "group": "gap between groups", "between": "gap between stitches"}.get(
-        target.kind, "stitch"
-    )
+    names = {"corner": "corner", "group": "gap between groups", "between": "gap between stitches"}
+    more = {"centre": "shell or group", "start": "starting chain that counts as a stitch", "chain": "chain"}
+    return {**names, **more}.get(target.kind, "stitch")
 
 
 def _other_spaces(look: Look, target: Target, t: Trouble) -> Iterator[Fix]:

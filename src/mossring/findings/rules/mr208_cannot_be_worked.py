@@ -21,6 +21,8 @@ _SAYS = {
     "ring has no stitches": "There are no stitches to work into yet: round 1 goes into the ring.",
     "no ring": "Only round 1 can be worked into the ring.",
     "repeat goes nowhere": "This repeat works into nothing, so it would never come round.",
+    "chain too short": "So many chains have not been made to work back into.",
+    "sweep in a lower round": "Say how many: “each” doesn't tell where to stop in a round further down.",
     "nothing worked": "Nothing in this round makes a stitch.",
 }
 

@@ -1,0 +1,99 @@
+"""`as Rnd 3, with 4 more dc on each side`: a round's instructions, made to run as far as each side now goes."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from mossring.notation.places import ANY_STITCH, CORNER
+from mossring.notation.tree import Chain, Make, Node, Repeat, Until, Where, Work
+
+_TO_CORNER = Until("target", CORNER)
+
+
+def grown(body: Sequence[Node]) -> tuple[Node, ...] | None:
+    """The instructions with every counted run along a side worked `to corner`; None if a side is no single run.
+
+    A run is one stitch in each of so many stitches, or one group in each of so many spaces.
+    """
+    out: list[Node] = []
+    i = 0
+    while i < len(body):
+        node = body[i]
+        unit = _unit(body, i)
+        if unit:
+            out.append(Repeat(tuple(unit), None, node.span, until=_TO_CORNER))
+            i = _after(body, i, unit)
+        elif isinstance(node, Repeat) and not _has_corner(node.body):
+            inner = _unit(node.body, 0)
+            if not inner or len(inner) != len(node.body):
+                return None
+            out.append(replace(node, times=None, until=_TO_CORNER, times_span=None))
+            i += 1
+        elif isinstance(node, Repeat):
+            within = grown(node.body)
+            if within is None:
+                return None
+            out.append(replace(node, body=within))
+            i += 1
+        else:
+            out.append(_swept(node))
+            i += 1
+    return None if _two_runs(out) else tuple(out)
+
+
+def _swept(node: Node) -> Node:
+    """A counted run along a side as a sweep to the corner."""
+    if not _is_run(node) or not isinstance(node, Work):
+        return node
+    return replace(node, where=Where("each", (ANY_STITCH,), node.where.span, until=_TO_CORNER))
+
+
+def _is_run(node: Node) -> bool:
+    if not isinstance(node, Work) or len(node.group) != 1 or node.where.mode not in ("next", "last"):
+        return False
+    make, target = node.group[0], node.where.targets[0]
+    return isinstance(make, Make) and make.n == 1 and make.stitch != "slst" and target.kind == "st"
+
+
+def _is_corner(node: Node) -> bool:
+    if not isinstance(node, Work):
+        return False
+    kinds = [t.kind for t in node.where.targets]
+    return "corner" in kinds or (len(node.group) >= 3 and any(isinstance(n, Chain) for n in node.group))
+
+
+def _has_corner(body: Sequence[Node]) -> bool:
+    return any(_is_corner(n) or (isinstance(n, Repeat) and _has_corner(n.body)) for n in body)
+
+
+def _two_runs(nodes: Sequence[Node]) -> bool:
+    """Whether two sweeps follow one another with no corner between."""
+    swept = False
+    for node in nodes:
+        sweep = isinstance(node, Work) and node.where.mode == "each"
+        if sweep and swept:
+            return True
+        swept = sweep or (swept and not _is_corner(node) and not isinstance(node, Repeat))
+    return False
+
+
+def _unit(body: Sequence[Node], i: int) -> list[Node]:
+    """A group in a side's space, with the chain behind it, that begins at node i; empty if there is none."""
+    node = body[i]
+    if not isinstance(node, Work) or _is_corner(node) or node.where.mode not in ("next", "last"):
+        return []
+    if not node.where.targets or node.where.targets[0].kind != "sp" or node.where.count != 1:
+        return []
+    if any(isinstance(m, Make) and m.stitch == "slst" for m in node.group):
+        return []
+    chain = body[i + 1] if i + 1 < len(body) else None
+    return [node, chain] if isinstance(chain, Chain) else [node]
+
+
+def _after(body: Sequence[Node], i: int, unit: Sequence[Node]) -> int:
+    """Where the units like the one at node i end."""
+    step = len(unit)
+    while _unit(body, i) if i < len(body) else False:
+        i += min(step, len(_unit(body, i)))
+    return i

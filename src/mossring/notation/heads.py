@@ -1,0 +1,80 @@
+"""How a round announces itself: `Rnd 3:`, `Round 1.`, `R1 -`, `2nd round:`, `Rounds 4 to 6 (RS) with B:`."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+
+from mossring.notation.words import NUMBERS, ORDINALS
+
+_WORD = r"rounds?|rnds?\.?|rows?|rds?\.?|r"
+_N = r"(?:\d{1,6}|" + "|".join(w for w in NUMBERS if w != "zero") + r")"
+_NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
+_JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|,)\s*"
+_YARN = r"(?:[A-Z]|MC|CC\d?|C[A-H])"
+_END = r"\s*(?:[:.)=]+(?![\d.])|\s[-–—](?=\s))\s*"
+_BARE_END = r"\s+(?=(?:ch|sl|ss|sc|dc|tr|hdc|htr|work|make|join|with|\d+\s?[a-z]|[(\[*])[^a-z]?)"
+_SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"
+_IN = r"(?:[ ,(]*(?:with|in|using|-|–)?[ ]*(?:yarn|colou?r)?[ ]+(?P<named>" + _YARN + r")[ )]*(?=[:.)]))?"
+_LEAD = r"^[ \t]*(?:[-•·*>#]+[ \t]+)?(?:(?P<with>with|using|in)\s+(?P<yarn>" + _YARN + r")\s*[,:]\s*)?"
+_ONE = r"(?P<word>" + _WORD + r")\s*[.#]?\s*(?P<first>" + _N + r")"
+_MORE = r"(?P<more>(?:" + _JOINED + r"(?:(?:" + _WORD + r")\s*)?" + _N + r"\b)*)"
+_ORDINAL = r"(?P<nth>" + _NTH + r")\s+(?P<word2>rounds?|rnds?\.?|rows?|rds?\.?)"
+_HEADS = (
+    re.compile(_LEAD + _ONE + _MORE + _SIDE + _IN + _END, re.IGNORECASE),
+    re.compile(_LEAD + _ORDINAL + _SIDE + _IN + r"(?:" + _END + r"|" + _BARE_END + r")", re.IGNORECASE),
+    re.compile(_LEAD + _ONE + _SIDE + _BARE_END, re.IGNORECASE),
+)
+_INNER = re.compile(
+    r"(?<=[.;)\]]) +(?=(?:Rnd|Rnds|Round|Rounds|Row|Rows|R) ?\d{1,3}(?:[ ]?(?:-|–|to|&|and)[ ]?\d{1,3})?[ ]?[:.)] ?\S)"
+)
+"""Where another round begins on the same line: after the end of a sentence."""
+
+
+@dataclass(frozen=True, slots=True)
+class Head:
+    """A round's announcement: its numbers, row or round, its side and yarn, and where its words end."""
+
+    first: int
+    last: int
+    row: bool
+    side: str
+    yarn: str
+    start: int
+    end: int
+
+
+def read_head(line: str) -> Head | None:
+    """The announcement that a line begins with, or None."""
+    m = next((found for pattern in _HEADS if (found := pattern.match(line))), None)
+    if m is None:
+        return None
+    said = m.groupdict("")
+    nth = said.get("nth", "")
+    if nth:
+        numbers = [_number(re.sub(r"(st|nd|rd|th)$", "", nth.lower()))]
+    else:
+        numbers = [_number(said["first"]), *(_number(n) for n in re.findall(_N, said.get("more", ""), re.IGNORECASE))]
+    if 0 in numbers:
+        return None
+    word = (said.get("word") or said["word2"]).lower()
+    side = said["side"].lower()
+    return Head(
+        min(numbers),
+        max(numbers),
+        word.startswith("row"),
+        "WS" if side in ("ws", "wrong side") else "RS" if side else "",
+        (said.get("named") or said["yarn"]).upper(),
+        m.start("nth") if nth else m.start("word"),
+        m.end(),
+    )
+
+
+def _number(word: str) -> int:
+    word = word.lower()
+    return int(word) if word.isdigit() else {"first": 1, **ORDINALS, **NUMBERS}.get(word, 0)
+
+
+def inner_starts(line: str) -> list[int]:
+    """Where further rounds begin within a line."""
+    return [m.end() for m in _INNER.finditer(line)]

@@ -1,0 +1,112 @@
+"""What a pasted pattern says in its own way: Markdown marks, the ring in a sentence, the dialect, definitions."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+
+from mossring.stitches.terms import Dialect
+
+_BOLD_HEAD = re.compile(r"^([ \t]*(?:[-•>#]+[ \t]+)?)(\*\*|__)([^*_\n]{1,60}?)(\*\*|__)", re.MULTILINE)
+_WHOLE_BOLD = re.compile(
+    r"^([ \t]*)(\*\*|__)((?:Rnd|Round|Row|R ?\d)[^\n]*?)(\*\*|__)[ \t]*$", re.MULTILINE | re.IGNORECASE
+)
+_LIST_MARK = re.compile(
+    r"^([ \t]*)([-•·>]|#{1,6}|\d{1,2}[.)](?=[ \t]+(?:rnd|round|row|r ?\d)))([ \t]+)", re.MULTILINE | re.I
+)
+_ESCAPE = re.compile(r"\\([*\[\]()_#])")
+_TERMS = re.compile(
+    r"\b(u\.?s\.?a?|u\.?k|american|british)\b\.?[^.\n]{0,24}?\b(terms?|terminology|abbreviations|stitch names)\b"
+    r"|\b(?:terms?|terminology)\b[^.\n]{0,12}\b(u\.?s\.?a?|u\.?k|american|british)\b"
+    r"|\((us|uk)\)",
+    re.IGNORECASE,
+)
+_BEGIN = re.compile(
+    r"\b(?:magic|adjustable|sliding) (?:ring|circle|loop)|\b(?:ch(?:ain)?s?)[ -]?\d|\b\d{1,4} ?ch(?:ain)?s?\b",
+    re.IGNORECASE,
+)
+_DEFINITION = re.compile(
+    r"^[ \t]*(?P<name>[A-Za-z0-9][A-Za-z0-9 '-]{0,30}?)"
+    r"(?:[ \t]*[(\[](?P<abbr>[A-Za-z0-9][A-Za-z0-9 .-]{0,16})[)\]])?"
+    r"[ \t]*(?::|=|–|—| - )[ \t]*(?P<made>\S.*?)[ \t]*\.?$"
+)
+_SECTION = re.compile(r"^\W*(special )?(stitch(es)?|abbreviations?|terms used)( used)?( \(.*\))?\W*$", re.IGNORECASE)
+
+
+def plain(text: str) -> str:
+    """The text with what only marks it up blanked out, character for character, so that places stay the same."""
+    if not re.search(r"\*\*|__|\\|^[ \t]*([-•·>#]|\d{1,2}[.)])", text, re.MULTILINE):
+        return text
+    text = _WHOLE_BOLD.sub(lambda m: m[1] + "  " + m[3] + "  ", text)
+    text = _LIST_MARK.sub(lambda m: m[1] + (m[0][len(m[1]) :] if m[2] == "#" else " " * (len(m[2]) + len(m[3]))), text)
+    text = _BOLD_HEAD.sub(lambda m: m[1] + "  " + m[3] + "  ", text)
+    return _ESCAPE.sub(lambda m: " " + m[1], text)
+
+
+def said_dialect(line: str) -> Dialect | None:
+    """The dialect that a sentence states (`US terms`, `worked in UK terminology`), or None."""
+    m = _TERMS.search(line)
+    if m is None:
+        return None
+    word = (m[1] or m[3] or m[4]).lower().replace(".", "")
+    return "uk" if word in ("uk", "british") else "us"
+
+
+def says_begin(line: str) -> bool:
+    """Whether a line before round 1 tells how to begin: a magic ring, chains."""
+    return bool(_BEGIN.search(line)) and len(line) < 160
+
+
+@dataclass(frozen=True, slots=True)
+class Definition:
+    """A line that may define a special stitch: its names, and what it says the stitch is made of."""
+
+    names: tuple[str, ...]
+    made: str
+
+
+def read_definition(line: str) -> Definition | None:
+    """`Cluster (cl): 3-dc cluster`, `V-st = (dc, ch 1, dc) in same st`; None for a line of another shape."""
+    m = _DEFINITION.match(line)
+    if m is None:
+        return None
+    names = tuple(n.strip(" .") for n in (m["abbr"], m["name"]) if n)
+    return Definition(names, m["made"])
+
+
+def opens_section(line: str) -> bool:
+    """Whether a line heads a list of stitches or abbreviations."""
+    return bool(_SECTION.match(line.rstrip(": ")))
+
+
+_WORDS = {"two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "twice": 2, "once": 1}
+
+
+def legs_told(made: str) -> tuple[str, str, int] | None:
+    """A cluster told in the motions of the hook: how it is made, the US key of its legs where the motions tell
+    it, and how many there are. None for other prose."""
+    text = made.lower()
+    if "hook" not in text or not re.search(r"\b(yo|yrh|yarn over|yarn round hook)\b", text):
+        return None
+    through = re.search(r"(?:all|remaining)\s+(?:the\s+)?(\d+|two|three|four|five|six)\s+(?:loops|lps)", text)
+    legs = (int(through[1]) if through[1].isdigit() else _WORDS[through[1]]) - 1 if through else 0
+    again = re.search(
+        r"(\d+|twice|once|two|three|four|five)( more)?(?: times?)?( more)?\b(?!\s+(?:loops|lps))", _again(text)
+    )
+    if again:
+        n = int(again[1]) if again[1].isdigit() else _WORDS[again[1]]
+        told = n + 1 if again[2] or again[3] or "rep" in text else n
+        legs = legs or told
+    if not 2 <= legs <= 12:
+        return None
+    partly = re.search(r"through (?:the )?(?:first )?(2|two) (?:loops|lps)", text)
+    twice = re.search(r"\b(?:yo|yrh|yarn over) (?:hook )?(?:twice|2 times|two times)", text)
+    if not partly:
+        return ("puff", "hdc", max(2, legs // 2 if through and not again else legs))
+    return ("cl", "tr" if twice else "dc", legs)
+
+
+def _again(text: str) -> str:
+    """The part of a description that says how often the motions are repeated."""
+    m = re.search(r"(?:repeat|rep)\b[^.,;]*|\]\s*(?:\d+|twice|\w+)\s*(?:more )?times?|\]\s*twice", text)
+    return m[0] if m else ""
