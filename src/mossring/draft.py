@@ -150,7 +150,23 @@ def _guess_shape(doc: Document, dialect: Dialect, said: bool) -> Draft:
             return draft
         if draft.rounds and len(draft.rounds) == 1 and len(draft.rounds[0].worked.corners) == n:
             return draft
-    return _work(doc, dialect, said, Shape("circle", 0), False)
+    told = _told_shape(doc, dialect, said)
+    return _work(doc, dialect, said, told or Shape("circle", 0), False)
+
+
+def _told_shape(doc: Document, dialect: Dialect, said: bool) -> Shape | None:
+    """The shape of a motif whose last round is too wrong to show it: what its title says, or, where its rounds
+    speak of corners, the number of corners that most rounds have."""
+    words = doc.title.lower().replace("-", " ").split()
+    named = next((n for n in _GUESSED_SIDES if _named(n) in words), None)
+    if named is None and any("corner" in line.text.lower() for line in doc.rounds):
+        having = {n: _rounds_with(_work(doc, dialect, said, Shape(_named(n), n), False), n) for n in _GUESSED_SIDES}
+        named = max(having, key=lambda n: having[n])
+    return Shape(_named(named), named) if named else None
+
+
+def _rounds_with(draft: Draft, corners: int) -> int:
+    return sum(len(r.worked.corners) == corners for r in draft.rounds)
 
 
 def _ends_in(draft: Draft, n: int) -> bool:
@@ -246,7 +262,7 @@ def _first_state(doc: Document, shape: Shape) -> State:
     style = doc.style.lower()
     closing = 1 if "cluster closed" in style else 0
     rows = doc.rows or any(line.word == "Row" for line in doc.rounds)
-    return State(doc.begin, shape.sides, turning="turn every" in style, rows=rows, closing=closing)
+    return State(doc.begin, shape.sides, turning="turn every" in style, rows=rows, closing=closing, spiral=doc.spiral)
 
 
 def _digest(before: bytes, text: str) -> bytes:

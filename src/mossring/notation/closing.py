@@ -260,6 +260,7 @@ def read_act(c: Cursor) -> Act | None:
         return Act("turn", c.span_from(i))
     if c.phrase("fasten", "off") or c.phrase("cut", "yarn"):
         c.i += 2
+        _name(c)
         while c.at("and", "weave", "in", "ends"):
             if c.at("and") and c.ahead().text != "weave":
                 break
@@ -283,8 +284,7 @@ def _read_parked(c: Cursor, i: int) -> Act | None:
     if not _is_name(c):
         c.i = i
         return None
-    name = c.token.text.upper()
-    c.i += 1
+    name = _name(c)
     side = ""
     while c.token.kind == "word" and not c.at("and"):
         side = side or {"back": "back", "behind": "back", "front": "front"}.get(c.token.text, "")
@@ -294,7 +294,17 @@ def _read_parked(c: Cursor, i: int) -> Act | None:
 
 def _is_name(c: Cursor, k: int = 0) -> bool:
     t = c.ahead(k)
-    return t.kind == "word" and YARN_NAME.fullmatch(c.text[t.start : t.end]) is not None
+    return t.kind == "word" and (t.start in c.yarns or YARN_NAME.fullmatch(c.text[t.start : t.end]) is not None)
+
+
+def _name(c: Cursor) -> str:
+    """The yarn called next: `A`, `MC`, `light blue`."""
+    words: list[str] = []
+    while _is_name(c) and (not words or c.token.start in c.yarns):
+        words.append(c.token.text)
+        c.i += 1
+    name = " ".join(words)
+    return name if len(name) > 3 else name.upper()
 
 
 def _read_yarn(c: Cursor, i: int) -> Act | None:
@@ -312,10 +322,9 @@ def _read_yarn(c: Cursor, i: int) -> Act | None:
         return None
     c.accept("to") and None
     c.accept("yarn", "color", "colour")
-    name = ""
-    if _is_name(c):
-        name = c.token.text.upper()
-        c.i += 1
+    name = _name(c)
+    if name:
+        pass
     elif what == "yarn":
         c.i = i
         return None

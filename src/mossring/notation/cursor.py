@@ -7,7 +7,7 @@ from functools import cache
 
 from mossring.notation.tokens import Token, tokenize
 from mossring.notation.tree import Node, Span, Trouble
-from mossring.notation.words import NUMBERS, ORDINALS, TIMES, nearest, vocabulary
+from mossring.notation.words import BEFORE_YARN, COLOURS, NUMBERS, ORDINALS, TIMES, nearest, vocabulary
 from mossring.stitches.table import MOST_LEGS, Making, composed
 from mossring.stitches.terms import Dialect, spellings
 
@@ -91,6 +91,7 @@ class Cursor:
         self.i = 0
         self.troubles: list[Trouble] = []
         self.unknown: set[int] = set()
+        self.yarns: set[int] = set()
         own = {word for words, _ in names for word in words}
         self._spell(vocabulary(dialect), frozenset(own | {word + "s" for word in own}))
         self._spellings = _by_first_word(dialect)
@@ -98,10 +99,10 @@ class Cursor:
 
     def _spell(self, known: frozenset[str], names: frozenset[str]) -> None:
         guesses = 0
-        for t in self.tokens:
+        for k, t in enumerate(self.tokens):
             if t.kind != "word" or t.text in known or t.text in names:
                 continue
-            if YARN_NAME.fullmatch(self.text[t.start : t.end]):
+            if YARN_NAME.fullmatch(self.text[t.start : t.end]) or self._called(k):
                 continue
             guesses += 1
             likely = nearest(t.text, self.dialect) if guesses <= MAX_GUESSES else None
@@ -112,6 +113,16 @@ class Cursor:
             else:
                 self.troubles.append(Trouble("misspelt", (t.start, t.end), {**data, "likely": likely}))
                 t.text = likely
+
+    def _called(self, k: int) -> bool:
+        """Whether word k calls a yarn: a colour, after a word that speaks of yarns or another colour."""
+        before = self.tokens[k - 1] if k else None
+        if before is None or self.tokens[k].text not in COLOURS:
+            return False
+        if before.text in BEFORE_YARN or before.start in self.yarns:
+            self.yarns.add(self.tokens[k].start)
+            return True
+        return False
 
     @property
     def token(self) -> Token:

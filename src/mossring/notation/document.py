@@ -6,7 +6,7 @@ import re
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from mossring.notation.heads import Head, inner_starts, read_head
+from mossring.notation.heads import Head, inner_starts, only_numbered, read_head
 from mossring.notation.pasted import Definition, opens_section, plain, read_definition, said_dialect, says_begin
 from mossring.notation.tree import Span, Trouble
 from mossring.stitches.terms import TERMS, Dialect, dialect_of
@@ -26,6 +26,7 @@ _KEYS = frozenset(
 MOVES = re.compile(r"(join|attach|with|using|change)\b", re.IGNORECASE)
 """How a line between rounds begins that moves the hook or changes the yarn."""
 _COUNT_LINE = re.compile(r"^[ \t]*[(\[=–—-]\s*\d+[^.]{0,60}[)\]]?\.?[ \t]*$")
+_SPIRAL = re.compile(r"\b(continuous|spiral)\b|\bdo not join\b", re.IGNORECASE)
 _ENDING = re.compile(r"[.\s]+$")
 _HEADER = re.compile(r"^(?P<key>[A-Za-z][A-Za-z0-9 /'-]{0,30}?)[ \t]*:[ \t]*(?P<value>.*?)[ \t]*$")
 _TELLING = frozenset({"begin", "gauge", "tension", "abbreviations", "stitches", "special stitches"})
@@ -96,6 +97,7 @@ class Document:
 
     plain: the text with Markdown's marks blanked out. moved: where a line starts that moves the hook and
     belongs to the round that comes next. in_stitches: amid a list of stitches.
+    numbered: rounds are lines with a number alone. spiral: the notes say that rounds aren't joined.
     """
 
     text: str
@@ -116,6 +118,8 @@ class Document:
     plain: str = ""
     said_begin: bool = False
     in_stitches: bool = False
+    numbered: bool = False
+    spiral: bool = False
     definitions: list[Definition] = field(default_factory=list)
     moved: int | None = None
 
@@ -143,6 +147,7 @@ def read_document(text: str) -> Document:
         doc.troubles.append(Trouble("not text", (0, min(1, len(text))), {}))
         return doc
     doc.plain = plain(text)
+    doc.numbered = only_numbered(doc.plain)
     at = 0
     for raw in doc.plain.splitlines(keepends=True):
         _line(doc, raw.rstrip("\r\n"), at)
@@ -158,7 +163,7 @@ def _line(doc: Document, line: str, at: int) -> None:
         doc.notes.append(Line("blank", line, at))
     elif bare.startswith("#"):
         doc.notes.append(Line("comment", line, at))
-    elif (head := read_head(line)) is not None:
+    elif (head := read_head(line, doc.numbered)) is not None:
         _rounds(doc, head, line, at)
     elif _continues(doc, line):
         last = doc.rounds[-1]
@@ -188,6 +193,7 @@ def _prose(doc: Document, line: str, at: int) -> None:
         doc.terms, doc.terms_span = dialect, span
     if opens_section(bare):
         doc.in_stitches = True
+    doc.spiral = doc.spiral or bool(_SPIRAL.search(bare))
     definition = read_definition(bare)
     if definition and not doc.rounds and (doc.in_stitches or len(definition.names) > 1):
         doc.definitions.append(definition)
@@ -267,6 +273,10 @@ def _round(doc: Document, head: Head, line: str, at: int) -> None:
 def _header(doc: Document, key: str, value: str, span: Span) -> None:
     k = key.lower().strip()
     doc.header.append((key, value))
+    if k not in _KEYS and (definition := read_definition(value)) is not None and len(definition.names) > 1:
+        doc.definitions.append(definition)
+        doc.telling.append(span)
+        doc.header.pop()
     if k in _TELLING:
         doc.telling.append(span)
     if k == "motif":
@@ -291,6 +301,7 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
             doc.begin, doc.said_begin = begin, True
     elif k == "style":
         doc.style = value
+        doc.spiral = "join none" in value.lower() or "spiral" in value.lower()
         m = re.search(r"\bbegin ([^;]+)", value, re.IGNORECASE)
         begin = read_begin(m[1], span) if m else None
         if begin and not doc.value("begin"):

@@ -44,9 +44,22 @@ class Head:
     end: int
 
 
-def read_head(line: str) -> Head | None:
-    """The announcement that a line begins with, or None."""
+_NUMBER = re.compile(r"^[ \t]*(?P<first>\d{1,3})[ \t]*[:.)][ \t]+(?=\S)")
+
+
+def only_numbered(text: str) -> bool:
+    """Whether no line announces a round by a word, and lines are numbered from 1 on instead."""
+    lines = text.splitlines()
+    numbers = [int(m["first"]) for line in lines if (m := _NUMBER.match(line))]
+    return numbers[:2] == [1, 2] and not any(read_head(line) for line in lines)
+
+
+def read_head(line: str, numbered: bool = False) -> Head | None:
+    """The announcement that a line begins with, or None. numbered: a number alone is one."""
     m = next((found for pattern in _HEADS if (found := pattern.match(line))), None)
+    if m is None and numbered and (bare := _NUMBER.match(line)):
+        n = int(bare["first"])
+        return Head(n, n, False, "", "", bare.start("first"), bare.end())
     if m is None:
         return None
     said = m.groupdict("")

@@ -18,13 +18,19 @@ _ESCAPE = re.compile(r"\\([*\[\]()_#])")
 _TERMS = re.compile(
     r"\b(u\.?s\.?a?|u\.?k|american|british)\b\.?[^.\n]{0,24}?\b(terms?|terminology|abbreviations|stitch names)\b"
     r"|\b(?:terms?|terminology)\b[^.\n]{0,12}\b(u\.?s\.?a?|u\.?k|american|british)\b"
-    r"|\((us|uk)\)",
+    r"|\((us|uk)\)|[,–—-] *(us|uk)\W*$",
     re.IGNORECASE,
 )
-_BEGIN = re.compile(
-    r"\b(?:magic|adjustable|sliding) (?:ring|circle|loop)|\b(?:ch(?:ain)?s?)[ -]?\d|\b\d{1,4} ?ch(?:ain)?s?\b",
+_MAGIC = re.compile(r"\b(?:magic|adjustable|sliding) (?:ring|circle|loop)", re.IGNORECASE)
+_CHAINS = r"(?:ch(?:ain)?s?[ -]?\d{1,4}|\d{1,4} ?ch(?:ain)?s?)"
+_RING = re.compile(r"\b" + _CHAINS + r"\b.*\b(?:ring|join|circle)\b|\bring\b.*\b" + _CHAINS + r"\b", re.IGNORECASE)
+_CAST = re.compile(
+    r"^\W*(?:(?:foundation|base|starting|begin|start|using|with|make|work|yarn|colou?r|chain|ch|[A-Z])\b[\s:,]*)*"
+    + _CHAINS
+    + r"\W*$",
     re.IGNORECASE,
 )
+_STITCHES = re.compile(r"\b(?:sc|hdc|dc|tr|htr|dtr|cl|cluster|treble|double|single)s?\b", re.IGNORECASE)
 _DEFINITION = re.compile(
     r"^[ \t]*(?P<name>[A-Za-z0-9][A-Za-z0-9 '-]{0,30}?)"
     r"(?:[ \t]*[(\[](?P<abbr>[A-Za-z0-9][A-Za-z0-9 .-]{0,16})[)\]])?"
@@ -48,13 +54,15 @@ def said_dialect(line: str) -> Dialect | None:
     m = _TERMS.search(line)
     if m is None:
         return None
-    word = (m[1] or m[3] or m[4]).lower().replace(".", "")
+    word = (m[1] or m[3] or m[4] or m[5]).lower().replace(".", "")
     return "uk" if word in ("uk", "british") else "us"
 
 
 def says_begin(line: str) -> bool:
     """Whether a line before round 1 tells how to begin: a magic ring, chains."""
-    return bool(_BEGIN.search(line)) and len(line) < 160
+    if len(line) > 160 or _STITCHES.search(line):
+        return False
+    return bool(_MAGIC.search(line) or _RING.search(line) or _CAST.match(line))
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,6 +78,9 @@ def read_definition(line: str) -> Definition | None:
     m = _DEFINITION.match(line)
     if m is None:
         return None
+    inner = _DEFINITION.match(m["made"])  # `Uses: V-stitch (V-st) = ...`
+    if inner and inner["abbr"] and not m["abbr"]:
+        m = inner
     names = tuple(n.strip(" .") for n in (m["abbr"], m["name"]) if n)
     return Definition(names, m["made"])
 

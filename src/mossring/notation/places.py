@@ -105,6 +105,9 @@ def _plain_place(c: Cursor, i: int) -> Where:
         return _each(c, i)
     n = _count(c)
     bare = not c.accept("next", "skipped", "unworked") and n is None
+    sweep = _each_groups_space(c, i) if bare else None
+    if sweep:
+        return sweep
     return Where("next", (_target(c),), c.span_from(i), 1 if n is None else n, bare=bare)
 
 
@@ -122,6 +125,16 @@ def _first_or_last(c: Cursor, i: int) -> Where:
     if c.accept("made", "worked") or c.accept_phrase("just", "made"):
         return Where("made", (), c.span_from(i))
     return Where("last" if last else "first", (target,), c.span_from(i), 1 if n is None else n)
+
+
+def _each_groups_space(c: Cursor, i: int) -> Where | None:
+    """`ch-1 sp of each V-st around`."""
+    save = c.i
+    space = _chain_space(c)
+    if space and c.accept("of", "in") and c.accept("each") and (c.accept(*GROUP_WORDS, "corner") or c.named()):
+        return Where("each", (space,), c.span_from(i), until=read_until(c) or END)
+    c.i = save
+    return None
 
 
 def _made_chain(c: Cursor) -> bool:
@@ -261,7 +274,7 @@ def _each(c: Cursor, i: int) -> Where:
     counted = c.accept("next", "following", "foll", "first", "last", "rem", "remaining", "skipped", "unworked")
     n = _count(c)
     part = read_part(c)
-    target = _target(c)
+    target = ANY_STITCH if _ends_here(c) else _target(c)
     if part:
         target = replace(target, part=part)
     if counted and n is not None:
@@ -270,6 +283,13 @@ def _each(c: Cursor, i: int) -> Where:
         return Where("next", (target,), c.span_from(i))
     until = read_until(c) or END
     return Where("each", (target,), c.span_from(i), until=until)
+
+
+def _ends_here(c: Cursor) -> bool:
+    """`2 dc in each`, `2 dc in each around`: nothing names what; it is each stitch."""
+    return c.token.kind in ("end", "star") or c.at(
+        ",", ";", ".", "(", "[", ")", "]", "*", "around", "across", "to", "-"
+    )
 
 
 def _same(c: Cursor, i: int) -> Where:
@@ -382,8 +402,8 @@ def _space_of_group(c: Cursor, space: Target) -> Target:
     save = c.i
     if c.accept("of", "in"):
         c.accept("the")
-        c.accept("next", "same", "each")
-        if c.accept(*GROUP_WORDS):
+        c.accept("next", "same", "each", "first", "last")
+        if c.accept(*GROUP_WORDS) or c.named():
             return space
         if c.accept("corner"):
             return CORNER

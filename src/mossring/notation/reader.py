@@ -95,7 +95,7 @@ def _defined(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
     if dropped and key and is_stitch(f"{key}{dropped[1]}-pc"):
         return (Make(f"{key}{dropped[1]}-pc", 1, (0, 0)),)
     inner = re.search(r"\(([^()]+)\)[^()]*$", made)
-    for text in (made, inner[1] if inner else ""):
+    for text in (made, _IN_SAME.sub("", made), inner[1] if inner else ""):
         reader = Reader(Cursor(text, dialect, names))
         nodes = reader.sequence(None, 0)
         if nodes and not reader.c.troubles and not reader.stated:
@@ -104,6 +104,12 @@ def _defined(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
             plain_one = isinstance(alone, Chain) or (isinstance(alone, Make) and alone.n == 1 and not _made(alone))
             return () if plain_one else group
     return ()
+
+
+_IN_SAME = re.compile(
+    r",?\s+(?:all |worked )?(?:in|into)\s+(?:the )?(?:same|next|indicated|one|st\b|stitch|sp)[^()]*$", re.I
+)
+"""`in same stitch or space`, behind what a special stitch is made of."""
 
 
 def _made(make: Make) -> bool:
@@ -128,6 +134,9 @@ def _group_of(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
 def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None]:
     """`ch 4, join with sl st to form ring` at the head of a round is its beginning, no start: the chains of that
     ring. So is `ch 24, dc in 4th ch from hook ...`: the chains of that foundation."""
+    if body and isinstance(body[0], Act):
+        rest, ring, cast = _own_beginning(body[1:])
+        return [body[0], *rest], ring, cast
     if len(body) < 2 or not isinstance(body[0], Chain):
         return body, None, None
     chain, after = body[0], body[1]
@@ -318,8 +327,12 @@ class Reader:
         i = c.i
         c.i += 1
         wheres = places.read_places(c)
-        c.accept(":", ",")
+        ring = wheres[0].targets and wheres[0].targets[0].kind == "ring"
+        if c.accept(":", ",") and ring:
+            return []  # all that follows goes into the ring
         c.accept("work", "make", "working")
+        if ring and c.at("ch", "chain"):
+            return []
         return stitching.worked_in(self, wheres, i, depth)
 
     def _as_round(self) -> bool:

@@ -61,6 +61,8 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
         stitching.label_last(nodes, label, c.span_from(i)[1])
         stitching.start_place(r, nodes)
         return
+    if _remark(r):
+        return
     if depth >= MAX_NESTING:
         c.i = len(c.tokens) - 1
         c.troubles.append(Trouble("nesting", (c.tokens[i].start, c.tokens[i].end), {"limit": MAX_NESTING}))
@@ -70,6 +72,23 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
     if not c.accept(_OPEN[opener]) and not any(t.kind == "nesting" for t in c.troubles):
         c.troubles.append(Trouble("bracket", (c.tokens[i].start, c.tokens[i].end), {"mark": opener}))
     nodes.extend(_after_bracket(r, inner, i))
+
+
+def _remark(r: Reader) -> bool:
+    """A bracket that only remarks (`(first V-st made)`, `[ch 2 at start doesn't count]`) is passed."""
+    c = r.c
+    closer = _OPEN[c.token.text]
+    k = 1
+    words = set()
+    while c.ahead(k).text != closer:
+        if c.ahead(k).kind == "end" or c.ahead(k).text in _OPEN or k > 16:
+            return False
+        words.add(c.ahead(k).text)
+        k += 1
+    if not words & {"made", "completed", "counts", "count", "note"} or c.ahead(k + 1).text in ("in", "into"):
+        return False
+    c.i += k + 1
+    return True
 
 
 def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
@@ -116,7 +135,10 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
         _rep_last(r, nodes, i)
         return
     star = c.token.text
-    if star not in _STARS or star not in marks.open:
+    if star not in _STARS and marks.close:  # `*...*. Repeat ten more times.`
+        star = next(iter(marks.close))
+        c.i -= 1
+    elif star not in _STARS or star not in marks.open:
         raise c.fail("no star")
     c.i += 1
     first, last = marks.open[star], marks.close.get(star, len(nodes))
@@ -129,7 +151,9 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     cut = cut - first if cut is not None and first < cut < len(nodes) else None
     if star in marks.close or last < len(nodes):
         body = tuple(nodes[first:last])
-        nodes.append(Repeat(body, times, c.span_from(i), until=until, times_span=span))
+        more = any(t.text == "more" for t in c.tokens[i : c.i])
+        again = Repeat(body, times, c.span_from(i), until=until, times_span=span, loose=times is not None and not more)
+        nodes.append(again)
         return
     body = tuple(nodes[first:])
     del nodes[first:]

@@ -408,7 +408,8 @@ def _on_chain(where: Where) -> bool:
 
 
 def settle(nodes: list[Node]) -> None:
-    """Chains and a slip stitch back into them are a picot."""
+    """Chains and a slip stitch back into them are a picot; `3 dc, ch 2, 3 dc in corner` is one group."""
+    _one_group(nodes)
     if len(nodes) < 2 or not isinstance(nodes[-2], Chain) or not isinstance(nodes[-1], Work):
         return
     chain, work = nodes[-2], nodes[-1]
@@ -425,6 +426,26 @@ def settle(nodes: list[Node]) -> None:
         return
     picot = Make("picot", 1, (chain.span[0], work.span[1]), chains=nth)
     nodes[-2:] = [replace(chain, n=chain.n - nth), picot] if nth < chain.n else [picot]
+
+
+def _one_group(nodes: list[Node]) -> None:
+    """Alike before and after a chain, and only then the space: both halves are worked there."""
+    if len(nodes) < 3 or not isinstance(nodes[-2], Chain) or nodes[-2].label:
+        return
+    before, chain, after = nodes[-3:]
+    if not isinstance(before, Work) or not isinstance(after, Work) or before.where.said or not after.where.said:
+        return
+    kinds = [t.kind for t in after.where.targets]
+    one, other = before.group[0], after.group[0]
+    if kinds[:1] not in (["sp"], ["corner"]) or len(after.group) > 1 or len(before.group) > 1:
+        return
+    if (
+        isinstance(one, Make)
+        and isinstance(other, Make)
+        and (one.stitch, before.where.count) == (other.stitch, other.n)
+    ):
+        group = (replace(one, n=before.where.count), chain, other)
+        nodes[-3:] = [Work(group, after.where, (before.span[0], after.span[1]))]
 
 
 def one_place_at_start(nodes: list[Node]) -> None:

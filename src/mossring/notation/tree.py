@@ -130,7 +130,8 @@ class Work:
 @dataclass(frozen=True, slots=True)
 class Repeat:
     """The body worked `times` times, or (None) as far as `until`. cut: where the last pass stops short;
-    loose: it stops wherever the round ends (`omitting last corner`)."""
+    loose: it stops wherever the round ends (`omitting last corner`); with times, one pass early where those
+    turn out to be all of them (`*...*, rep * to * 12 times`)."""
 
     body: tuple[Node, ...]
     times: int | None

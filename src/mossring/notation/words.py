@@ -58,6 +58,15 @@ FILL = frozenset(
 )
 """Words that carry no meaning of their own where an instruction may stand."""
 
+_COLOURS = """
+white cream ivory ecru beige natural black grey gray charcoal silver red rose pink coral peach orange rust gold
+mustard yellow lemon lime green olive sage mint moss teal turquoise aqua blue navy denim indigo violet purple lilac
+lavender plum mauve brown tan camel copper main contrast contrasting light dark pale deep bright
+"""
+COLOURS = frozenset(_COLOURS.split())
+"""Words by which a yarn may be called (`with cream`, `join blue in any corner`)."""
+BEFORE_YARN = frozenset({"with", "using", "join", "attach", "to", "off", "colour", "color", "yarn", "in", "change"})
+
 _PLAIN = """
 a across add again all along an and any around as at attach b back before beg beginning begin between both bottom
 center centre centres chain chains change changing chainless circle close closing col color colour continue corner
@@ -72,7 +81,7 @@ them then thereafter this through throughout time times to together top total tu
 up use using weave with within without work worked working wrong right ws x yarn you your here
 beginning's per form forming adjustable sliding both chainless loosely tightly twist
 cl cls cluster clusters pc pcs pop pops popcorn popcorns bobble bobbles bob tog together leg legs half post posts
-mr starts thru leaving omit scallop scallops
+made mr starts thru leaving omit scallop scallops
 blo flo tlo bl fl bls fls bar horizontal dec decrease decreases decs closed fan fans grp grps opposite petal petals
 behind below down row end park loop drop pick return markers remainder unused unworked free previous prev
 corresponding turning inbetween them their adding having extra additional brackets omitting base foundation middle just

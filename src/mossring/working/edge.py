@@ -48,6 +48,7 @@ class Edge:
         self.slipped = False
         self.crossed = False
         self.other_kinds = 0
+        self.named: set[str] = set()
         self.passed_spaces: list[int] = []
         self.quiet: set[int] = set()
         self.turned = False
@@ -231,6 +232,7 @@ class Edge:
                 self.marks[k] = PASSED
             elif target.kind == "st" and target.stitch is not None:
                 self.marks[k] = PASSED
+                self.named.add(target.stitch)
                 self.other_kinds += 1
 
     def note_before_first(self, u: int, target: Target) -> None:
@@ -263,15 +265,43 @@ class Edge:
         for run in self._runs():
             if any(self.marks[k] == WORKED for k in run):
                 left += [k for k in run if self.marks[k] == LEFT and self.made[k].counted]
+        if left and len(left) in self._skipped_lengths() and self._at_the_end(left):
+            left = []
         lengths = {self.made[k].chains for k in self.passed_spaces} | self.quiet
         n = len(self.made)
         stop = n if self.line else self.first + n
         tail = [u % n for u in range(self.pos, stop) if self.marks[u % n] == LEFT]
+        if self._passed_over(tail):
+            return [k for k in left if k not in set(tail)], []
         spaces = [k for k in tail if self._stops(k) and self.made[k].chains not in lengths]
         if spaces:
             known = set(left)
             left += [k for k in tail if self.made[k].counted and k not in known]
         return left, spaces
+
+    def _passed_over(self, tail: list[int]) -> bool:
+        """Whether what lies at the round's end is left as the rest of the round leaves such: by its kind, or
+        skipped as often in every repeat."""
+        kinds = {self.made[k].kind for k in tail if self.made[k].counted}
+        return bool(kinds) and self.other_kinds > 0 and not kinds & self.named
+
+    def _at_the_end(self, left: list[int]) -> bool:
+        """Whether these are the last stitches before the round comes round."""
+        n = len(self.made)
+        stop = n if self.line else (self.first or 0) + n
+        return {u % n for u in range(stop - len(left), stop)} == set(left)
+
+    def _skipped_lengths(self) -> set[int]:
+        """The lengths of runs that were skipped at least twice."""
+        lengths: list[int] = []
+        run = 0
+        for mark in (*self.marks, LEFT):
+            if mark == SKIPPED:
+                run += 1
+            elif run:
+                lengths.append(run)
+                run = 0
+        return {n for n in lengths if lengths.count(n) > 1}
 
     def _stops(self, k: int) -> bool:
         return self.made[k].kind == "ch" or k in self.corners

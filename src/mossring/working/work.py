@@ -20,7 +20,7 @@ class State:
     """All that the next round depends on. past: the rounds worked so far, innermost first; empty before round 1.
 
     rows: a flat piece, turned after every row. lift: chains that the row before left to begin with.
-    closing: chains that close every cluster.
+    closing: chains that close every cluster. spiral: a round that says nothing of a join isn't joined.
     """
 
     begin: Begin
@@ -35,6 +35,7 @@ class State:
     rows: bool = False
     lift: Chain | None = None
     closing: int = 0
+    spiral: bool = False
 
     @property
     def before(self) -> WorkedRound | None:
@@ -60,7 +61,8 @@ def work_round(
         written = True
     worker, laid, known = _worked(state, nodes, flat_piece, written, yarn)
     edge = worker.edge
-    done = WorkedRound(number, worker.made, closed=worker.closed, yarn=worker.yarn, line=flat_piece)
+    closed = worker.closed and (worker.closing_done or not state.spiral)
+    done = WorkedRound(number, worker.made, closed=closed, yarn=worker.yarn, line=flat_piece)
     done.below = [] if edge.ring else edge.made
     done.extra = laid.extra
     done.below_corners = frozenset(edge.made[c].number for c in edge.corners) if not edge.ring else frozenset()

@@ -410,15 +410,24 @@ class Worker(Maker):
 
     def _repeat(self, node: Repeat) -> None:
         if node.times is not None:
-            for k in range(node.times):
+            for k in range(min(node.times, self.most_passes.get(id(node), node.times))):
                 self.budget.step(node.span)
                 last = k == node.times - 1
                 for inner in node.body[: node.cut] if last and node.cut else node.body:
-                    self.node(inner)
+                    self._again(node, inner, k if last and node.loose else 0)
             return
         if self.edge.ring:
             raise UnworkableError("around a ring", node.span)
         self._around(node)
+
+    def _again(self, node: Repeat, inner: Node, passes: int) -> None:
+        """One node of a repeat; its times were all of them if the last pass finds nothing left."""
+        try:
+            self.node(inner)
+        except UnworkableError as e:
+            if passes and e.trouble.kind == "past the end":
+                raise AgainError(id(node), passes) from e
+            raise
 
     def _around(self, node: Repeat) -> None:
         """Pass after pass until no pass can begin before the end."""

@@ -98,7 +98,7 @@ class Phrases:
         if s.place.kind == "legs":
             return self._over(s.place)
         posts = all(lookup(i.kind).made == "post" for i in s.items if i.kind not in ("ch", "picot"))
-        return f"{'around' if posts else 'in'} {self.where(s.place, s.count, s.items)}"
+        return f"{'around' if posts else 'in'} {self.where(s.place, s.many, s.items)}"
 
     def _over(self, place: Place) -> str:
         """The places of the legs of one stitch: `over next 3 sts`, `over next st and next ch-2 sp, sk ... between`."""
@@ -238,8 +238,8 @@ class Phrases:
         if counts:
             first, steps = steps[0], steps[1:]
             text = f"{self.group(first.items)} {hook} (skipped {chains} {self.word('ch')} count as {self.word(kind)})"
-            if first.count > 1:
-                steps = [first._replace(count=first.count - 1), *steps]
+            if first.many > 1:
+                steps = [first._replace(many=first.many - 1), *steps]
             return text, f"top of beg {self.word('ch')}-{chains}", steps
         told = "" if chains == 1 else f" (skipped {chains} {self.word('ch')} do not count)"
         return f"{self.group(script.first)} {hook}{told}", f"first {self.word(kind)}", steps

@@ -46,11 +46,11 @@ class Place(NamedTuple):
 
 
 class Step(NamedTuple):
-    """A group worked in `count` places like `place` one after the other, or what is made in no place (None)."""
+    """A group worked in `many` places like `place` one after the other, or what is made in no place (None)."""
 
     items: tuple[Item, ...]
     place: Place | None = None
-    count: int = 1
+    many: int = 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -306,7 +306,7 @@ class _Steps:
             self.space = u % n
         last = self.out[-1] if self.out else None
         if last and place in _COMMON and last.place == place and last.items == g.items and _may_count(g.items):
-            self.out[-1] = Step(g.items, place, last.count + 1)
+            self.out[-1] = Step(g.items, place, last.many + 1)
         else:
             self.out.append(Step(g.items, place))
 
@@ -320,7 +320,7 @@ def _is_whole(walk: _Walk, steps: Sequence[Step], begun: int) -> bool:
     """Whether the steps are one run through every stitch that is left (`in each st around`)."""
     if len(steps) != 1 or steps[0].place != _NEXT[""] or len(steps[0].items) != 1 or walk.corners:
         return False
-    return steps[0].count == sum(1 for m in walk.edge if m.counted) - begun
+    return steps[0].many == sum(1 for m in walk.edge if m.counted) - begun
 
 
 def _left(walk: _Walk, steps: _Steps, u0: int, reached: bool) -> tuple[tuple[str, int], ...]:

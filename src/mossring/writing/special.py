@@ -61,7 +61,11 @@ def described(keys: Iterable[str], dialect: Dialect) -> list[tuple[str, str]]:
 
 def own_names(names: Names) -> dict[tuple[Item, ...], str]:
     """The designer's own names for groups, by what they are made of."""
-    return {items: " ".join(words) for words, group in names if (items := as_items(group))}
+    out: dict[tuple[Item, ...], str] = {}
+    for words, group in sorted(names, key=lambda n: len(" ".join(n[0]))):
+        if (items := as_items(group)) and not (isinstance(group[0], Make) and group[0].start):
+            out.setdefault(items, ("-" if len(words[0]) == 1 else " ").join(words))
+    return out
 
 
 def as_items(group: Sequence[Node]) -> tuple[Item, ...]:
