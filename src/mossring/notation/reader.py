@@ -143,7 +143,7 @@ def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None
     if isinstance(after, Join) and (after.forms_ring or len(body) > 3) and 2 <= chain.n <= MAX_RING:
         return body[2:], chain.n, None
     target = after.where.targets[0] if isinstance(after, Work) and after.where.targets else None
-    if target and target.kind == "ring" and target.chains and chain.n > target.chains:
+    if target and target.kind == "ring" and target.chains and chain.n > target.chains and not chain.label:
         return body[1:], None, chain.n
     return body, None, None
 

@@ -4,22 +4,34 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, replace
+from typing import Literal
 
 from mossring.notation.document import Begin, read_begin
 from mossring.stitches.table import lookup
 
+CHAINLESS = {"dc": 1, "tr": 2}
+"""Chains on a single crochet that stand for a taller first stitch (common practice, no source)."""
+
 
 @dataclass(frozen=True, slots=True)
 class Style:
-    """begin: the centre (None: the motif's own). start_chains: how many, where that many stand for the stitch.
+    """How rounds are begun, reached, closed and turned; what is left at `` is as the motif has it.
 
-    counts: whether the starting chain counts as a stitch. cannot: what was asked for and isn't written yet.
-    As it stands: the motif's own centre, counting chain, first half of the corner, slip stitches, joined.
+    begin: the centre (None: the motif's own). start: what the first stitch is; start_chains: how many, where
+    that many stand for it; counts: whether the starting chain counts. begins: where a round begins. reach: how
+    the hook gets there. join: how it is closed. turn, cluster: these change the fabric. cannot: what was asked
+    for and isn't known. As it stands: counting chain, slip stitches, joined.
     """
 
     begin: Begin | None = None
+    start: Literal["chain", "standing", "chainless"] = "chain"
     start_chains: int | None = None
     counts: bool = True
+    begins: Literal["", "corner", "split corner", "mid side"] = ""
+    reach: Literal["", "slip stitch", "mid side start", "other corner"] = ""
+    join: Literal["slip stitch", "sc", "none"] = "slip stitch"
+    turn: Literal["", "never", "every round"] = ""
+    cluster: Literal["", "closed", "open"] = ""
     cannot: tuple[str, ...] = ()
 
     def chains_for(self, kind: str) -> int | None:
@@ -38,24 +50,34 @@ class Style:
         return max(1, usual[0] - 1) if usual else 1
 
 
-_AS_WRITTEN = {
-    "round begins at": ("corner",),
-    "reach": ("slip stitch", "slip stitches"),
-    "join": ("slip stitch", "slip stitch to chain", "slip stitch to first stitch"),
-    "turn": ("never",),
+_KEYS = ("round begins at", "begin", "start", "reach", "join", "turn", "cluster")
+SCHOOLS: dict[str, tuple[str, ...]] = {
+    "begin": ("magic ring", "ch 4 ring", "one chain"),
+    "start": (
+        "ch-3 counts",
+        "ch-2 counts",
+        "ch-1 does not count",
+        "ch-2 does not count",
+        "standing",
+        "chainless",
+    ),
+    "round begins at": ("corner", "split corner", "mid side"),
+    "reach": ("slip stitch", "mid side start", "other corner"),
+    "join": ("slip stitch", "ch 1 and sc", "none"),
+    "turn": ("never", "every round"),
     "cluster": ("closed", "open"),
 }
-_KEYS = ("round begins at", "begin", "start", "reach", "join", "turn", "cluster")
+"""The schools that practitioners hold to, by question; each value is written as `Style:` has it."""
 
 
 def own_style(text: str) -> Style:
-    """A motif's own `Style:`. Its centre and its turning are in the fabric already and need no writing."""
-    parts = [p for p in text.split(";") if not re.match(r"\s*(begin|turn)\b", p, re.IGNORECASE)]
+    """A motif's own `Style:`. Its centre, its turning and its clusters are in the fabric already."""
+    parts = [p for p in text.split(";") if not re.match(r"\s*(begin|turn|cluster)\b", p, re.IGNORECASE)]
     return read_style(";".join(parts))
 
 
 def read_style(text: str, base: Style | None = None) -> Style:
-    """`begin magic ring; start ch-3 counts; join slip stitch`, over a base; what can't be written is in `cannot`."""
+    """`begin magic ring; start ch-3 counts; join slip stitch`, over a base; what isn't known is in `cannot`."""
     style = base or Style()
     for part in (" ".join(p.lower().split()) for p in text.split(";")):
         if not part:
@@ -69,11 +91,33 @@ def read_style(text: str, base: Style | None = None) -> Style:
 
 def _one(style: Style, key: str | None, value: str) -> Style | None:
     if key == "begin":
-        begin = read_begin(value)
+        begin = Begin("one chain", 2) if value == "one chain" else read_begin(value)
         return replace(style, begin=begin) if begin else None
     if key == "start":
-        m = re.fullmatch(r"ch[- ]?(\d)\s+(counts|does not count)", value)
-        return replace(style, start_chains=int(m[1]), counts=m[2] == "counts") if m else None
-    if key in _AS_WRITTEN and value in _AS_WRITTEN[key]:
-        return style
+        return _start(style, value)
+    if key == "round begins at" and value in ("corner", "split corner", "mid side"):
+        return replace(style, begins=value)  # type: ignore[arg-type]
+    if key == "reach" and value.removesuffix("es") in ("slip stitch", "mid side start", "other corner"):
+        return replace(style, reach=value.removesuffix("es"))  # type: ignore[arg-type]
+    if key == "join":
+        return _join(style, value)
+    if key == "turn" and value in ("never", "every round"):
+        return replace(style, turn=value)  # type: ignore[arg-type]
+    if key == "cluster" and value in ("closed", "open"):
+        return replace(style, cluster=value)  # type: ignore[arg-type]
     return None
+
+
+def _start(style: Style, value: str) -> Style | None:
+    if value in ("standing", "chainless"):
+        return replace(style, start=value)  # type: ignore[arg-type]
+    m = re.fullmatch(r"ch[- ]?(\d)\s+(counts|does not count)", value)
+    return replace(style, start="chain", start_chains=int(m[1]), counts=m[2] == "counts") if m else None
+
+
+def _join(style: Style, value: str) -> Style | None:
+    if value in ("slip stitch", "slip stitch to chain", "slip stitch to first stitch"):
+        return replace(style, join="slip stitch")
+    if value in ("ch 1 and sc", "ch-1 and sc", "ch 1 and dc"):
+        return replace(style, join="sc")
+    return replace(style, join="none") if value in ("none", "none (spiral)", "spiral") else None

@@ -163,6 +163,24 @@ class Fabric:
         return {m.number: m for r in self.rounds for m in r.made}
 
 
+_OTHER = {"back": "front", "front": "back"}
+
+
+def mirrored(kind: str, part: str) -> tuple[str, str]:
+    """A stitch and its loop as they are called from the other face: front and back change places."""
+    if kind[:2] in ("fp", "bp"):
+        kind = ("bp" if kind[0] == "f" else "fp") + kind[2:]
+    return kind, _OTHER.get(part, part)
+
+
+def _from_right(m: Made, turned: bool) -> tuple[str, int, str, int, bool]:
+    """What a stitch is, called as from the right side."""
+    if not turned:
+        return m.what
+    kind, part = mirrored(m.kind, m.part)
+    return (kind, m.chains, part, m.closing, m.gap)
+
+
 Layer = tuple[list[Made], bool]
 """Stitches, spaces or places of one round in working order, and whether they run against round 1."""
 
@@ -196,8 +214,8 @@ def _match(a: list[Layer], b: list[Layer], k: int, name: dict[int, int], mirrore
     left, right = _outward(a[k], False), _outward(b[k], mirrored)
     if len(left) != len(right):
         return False
-    want = [(m.what, tuple(sorted(name[f] for f in m.feet))) for m in left]
-    have = [(m.what, tuple(sorted(m.feet))) for m in right]
+    want = [(_from_right(m, a[k][1]), tuple(sorted(name[f] for f in m.feet))) for m in left]
+    have = [(_from_right(m, b[k][1]), tuple(sorted(m.feet))) for m in right]
     for shift in _shifts(want, have):
         ours = dict(name)
         ours.update((m.number, right[(i + shift) % len(right)].number) for i, m in enumerate(left))

@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from mossring.notation.stitching import PICOT_CHAINS
 from mossring.stitches import composed, lookup
 from mossring.stitches.terms import WORDS, Dialect, term
-from mossring.styles import Style
+from mossring.styles import CHAINLESS, Style
 from mossring.working import WorkedRound
 from mossring.writing.repeats import Again, fold
 from mossring.writing.script import Item, Place, Script, Step
@@ -18,12 +18,16 @@ LOOPS = {"back": "BLO", "front": "FLO", "third": "3rd loop"}
 
 
 class Phrases:
-    """Words of one dialect. used: every abbreviation that was written; names: the designer's own for groups."""
+    """Words of one dialect. used: every abbreviation that was written; names: the designer's own for groups.
+
+    new_yarn: the round being written begins with another yarn.
+    """
 
     def __init__(self, dialect: Dialect, names: Mapping[tuple[Item, ...], str] | None = None) -> None:
         self.dialect = dialect
         self.names = names or {}
         self.used: set[str] = set()
+        self.new_yarn = False
 
     def word(self, key: str) -> str:
         """A stitch's abbreviation; what it is made of comes into the list of abbreviations too."""
@@ -117,6 +121,8 @@ class Phrases:
         if kind == "same":
             self._use("st")
             return "same st"
+        if kind == "start":
+            return f"same {'sp' if place.chains else 'st'} as first st"
         if kind == "both":
             return " and ".join(self.where(p).removeprefix("next ") for p in place.parts) + " together"
         if kind == "deep":
@@ -206,6 +212,14 @@ class Phrases:
             return self._cluster_start(script, steps)
         at = script.first_place
         plain = not first.part and not script.part and not at.part and at.kind != "legs"
+        if style.start == "standing" and self.new_yarn and plain and script.direct:
+            text = f"standing {self.word(kind)} in {self.where(at)}"
+            rest = _less_one(script.first)
+            if rest:
+                text += f", {self.group(rest)} {self._same(script)}"
+            return text, f"first {self.word(kind)}", steps
+        if style.start == "chainless" and plain and kind in CHAINLESS:
+            return self._chainless(script, steps)
         chains = style.chains_for(kind) if style.counts and plain else None
         if chains is None:
             lift = style.loose_chains(kind)
@@ -229,6 +243,16 @@ class Phrases:
         if more:
             top = f"{_nth(chains)} {self.word('ch')} of beg {self.word('ch')}-{chains + more}"
         return text, top, steps
+
+    def _chainless(self, script: Script, steps: list[Step]) -> tuple[str, str, list[Step]]:
+        """`(sc, ch 1) (counts as dc)`: a single crochet and a chain or two on it stand for the first stitch."""
+        kind = script.first[0].kind
+        same = self._same(script)
+        text = f"({self.word('sc')}, {self.chain(CHAINLESS[kind])}) (counts as {self.word(kind)}) {same}"
+        rest = _less_one(script.first)
+        if rest:
+            text += f", {self.group(rest)} {same}"
+        return text, f"first {self.word(kind)}", steps
 
     def _on_foundation(self, script: Script, style: Style, steps: list[Step]) -> tuple[str, str, list[Step]]:
         """`dc in 4th ch from hook (skipped 3 ch count as dc)`: the turning chain is part of the foundation."""
@@ -281,9 +305,15 @@ class Phrases:
         elif script.part:
             self._use(script.part)
             parts.append(f"in {LOOPS[script.part]}")
-        if script.first:
+        spirals = (
+            style.join == "none" and done.closed and not script.reach and not done.line and self._may_spiral(script)
+        )
+        if script.first and spirals:
+            steps = [Step(script.first, script.first_place), *steps]
+        elif script.first:
             opening, top, steps = self.opening(script, style)
-            parts.append(self.reach(script) + opening)
+            stands = opening.startswith("standing")
+            parts.append(opening if stands else self.reach(script) + opening)
         if script.all_around and steps:
             self._use("st")
             posts = lookup(steps[0].items[0].kind).made == "post"
@@ -293,13 +323,27 @@ class Phrases:
             parts.append(self.steps(steps))
         parts += self.skips(script.left)
         if not done.line:
-            parts.append(f"join with {self.word('slst')} in {top}" if done.closed else "do not join")
+            parts.append(self._close(script, top) if done.closed and not spirals else "do not join")
         if done.corner_said:
             kind, chains = done.corner_said
             parts.append(f"corner {self.chain(chains) if kind == 'ch' else self.word(kind)}")
         if turn:
             parts.append("turn")
         return ", ".join(parts)
+
+    def _may_spiral(self, script: Script) -> bool:
+        """A round may go on from the one below without a join where it begins in the next stitch or the ring."""
+        return script.first_place.kind in ("ring", "st") and not script.cast and not script.onto and not script.part
+
+    def _close(self, script: Script, top: str) -> str:
+        """A slip stitch, or the stitch that closes the corner's space so that the hook rests in it."""
+        space = script.ends_in_space
+        if not space:
+            return f"join with {self.word('slst')} in {top}"
+        stitch, tall = {1: ("sc", 1), 2: ("sc", 1), 3: ("hdc", 2)}.get(space, ("dc", 3))
+        lead = space - tall
+        first = f"{self.chain(lead)}, " if lead else ""
+        return f"{first}join with {self.word(stitch)} in {top} (counts as {self.word('ch')}-{space} sp)"
 
     def _first_made(self, script: Script) -> str:
         """What a round without a start is joined in."""

@@ -59,7 +59,10 @@ class Script:
 
     all_around: the rest is one run through every stitch. start: number of the first stitch. part: the loop
     that all stitches take. onto: the earlier round it is worked into. cast: chains of the foundation that are
-    worked into, where this is the first round on one. left: what is to be skipped at the
+    worked into, where this is the first round on one. hook: number of the place in which the hook rests at the
+    end. ends_in_space: length of the space that the last stitch closes (`ch 1 and sc`; 0: none). kept: why the
+    round keeps its own way of beginning. direct: a hook that comes anew finds the first place as the next of
+    its kind. left: what is to be skipped at the
     end, as in Place.
     """
 
@@ -73,6 +76,23 @@ class Script:
     part: str = ""
     onto: int = 0
     cast: int = 0
+    hook: int = 0
+    ends_in_space: int = 0
+    kept: str = ""
+    direct: bool = False
+
+
+class Way(NamedTuple):
+    """Where a round is to begin, in the words of `Style:` (begins, reach), and whether its last stitch closes
+    the corner's space. new_yarn: the round begins with another yarn."""
+
+    begins: str = ""
+    reach: str = ""
+    ends_in_space: bool = False
+    new_yarn: bool = False
+
+
+PLAIN_WAY = Way()
 
 
 class _Group(NamedTuple):
@@ -193,13 +213,14 @@ def _skips_to_space(passed: list[Made], touched: bool) -> tuple[tuple[str, int],
     return tuple(out)
 
 
-def script_of(done: WorkedRound, hook: int, find: dict[int, Made]) -> Script | None:
-    """The script of a round. hook: number of the stitch in which the round below was joined.
+def script_of(done: WorkedRound, hook: int, find: dict[int, Made], way: Way = PLAIN_WAY) -> Script | None:
+    """The script of a round. hook: number of the place in which the hook rests after the round below.
 
-    find: every earlier stitch by its number. None: the round makes no stitch.
+    find: every earlier stitch by its number. way: where the round is to begin and how to end. None: the round
+    makes no stitch.
     """
     walk = _Walk(done, hook, find)
-    order = _from_start(done, walk)
+    order, kept = begin_by(done, walk, way)
     if not order:
         return None
     onto = done.below[0].round if done.below and not done.extra and done.below[0].round != done.number - 1 else 0
@@ -217,6 +238,7 @@ def script_of(done: WorkedRound, hook: int, find: dict[int, Made]) -> Script | N
             walk.used.add(u0)
         steps.pos = max(u0 if gap else u0 + 1, steps.after(first, u0))
         steps.touched = walk.ring or gap or walk.edge[u0].kind != "ch"
+        steps.begun = u0 if not gap else -1
         steps.space = u0 if not walk.ring and walk.edge[u0].kind == "ch" else -1
     for g in groups[1:] if opens else groups:
         steps.add(g)
@@ -224,7 +246,32 @@ def script_of(done: WorkedRound, hook: int, find: dict[int, Made]) -> Script | N
     left = () if walk.ring or not placed else _left(walk, steps, u0, bool(reach) and not gap)
     whole = _is_whole(walk, steps.out, 1 if opens else 0)
     items = first.items if opens else ()
-    return Script(reach, items, first_place, tuple(steps.out), order[0].number, whole, left, part, onto, _cast(done))
+    last = order[-1]
+    space = last.chains if way.ends_in_space and last.kind == "ch" and not kept and not done.line else 0
+    if space:
+        steps.out.pop()
+    return Script(
+        reach,
+        items,
+        first_place,
+        tuple(steps.out),
+        order[0].number,
+        whole,
+        left,
+        part,
+        onto,
+        _cast(done),
+        last.number if space else order[0].number,
+        space,
+        kept,
+        opens and not gap and (walk.ring or _is_next(walk, u0)),
+    )
+
+
+def _is_next(walk: _Walk, u: int) -> bool:
+    """Whether place u is the first of its kind from the hook's place on."""
+    m = walk.edge[u]
+    return u == 0 or (m.kind == "ch" and all(walk.edge[k].what != m.what for k in range(u)))
 
 
 def _cast(done: WorkedRound) -> int:
@@ -243,6 +290,7 @@ class _Steps:
         self.pos = 0
         self.touched = False
         self.space = -1
+        self.begun = -1
 
     def add(self, g: _Group) -> None:
         walk = self.walk
@@ -291,6 +339,9 @@ class _Steps:
         walk = self.walk
         n = max(1, len(walk.edge))
         u, gap = walk.place(g)
+        if not walk.ring and u == self.begun and u < self.pos and not gap and self.pos > u + 1:
+            self.out.append(Step(g.items, Place("start", walk.edge[u].chains)))  # the corner that the round began
+            return
         if not walk.ring and u < self.pos:
             if u == self.space and not gap:
                 self.out.append(Step(g.items, Place("rest", walk.edge[u].chains, part=g.part)))
@@ -349,6 +400,63 @@ def _first_place(walk: _Walk, first: _Group, u: int, gap: bool) -> Place:
     m = walk.edge[u]
     kind = "ch" if m.kind == "fch" else "st"
     return Place("sp", m.chains, part=first.part) if m.kind == "ch" else Place(kind)
+
+
+def begin_by(done: WorkedRound, walk: _Walk, way: Way) -> tuple[list[Made], str]:
+    """The round's stitches from where it is to begin, and why it keeps its own beginning if it must."""
+    own = _from_start(done, walk)
+    if way == PLAIN_WAY or not own or (way.ends_in_space and done.line):
+        return own, ""
+    if done.line:
+        return own, "a row begins at its end"
+    if done.extra:
+        return own, "the first round about a foundation or row ends begins where the hook is"
+    wanted, why = _wanted(done, walk, way)
+    if not wanted:
+        return own, why
+    far = [i for i in wanted if walk.ring or _distance(walk, done.made[i])[1] <= MOST_SLIPS or way.new_yarn]
+    if not far:
+        return own, "it begins further away than anybody would slip stitch"
+    by_distance = sorted(far, key=lambda i: _distance(walk, done.made[i]) if not walk.ring else (False, i))
+    start = by_distance[1] if way.reach == "other corner" and way.new_yarn and len(far) > 1 else by_distance[0]
+    return done.made[start:] + done.made[:start], ""
+
+
+def _wanted(done: WorkedRound, walk: _Walk, way: Way) -> tuple[list[int], str]:
+    """Indices of the stitches that the round may begin with, or none and why."""
+    made = done.made
+    n = len(made)
+    simple = [i for i in range(n) if made[i].counted and made[i].feet and _simple(made[i], walk)]
+    firsts = [i for i in simple if _opens(made, i)]
+    if way.ends_in_space or way.begins == "split corner":
+        halves = [c + 1 for c in done.corners if made[c].kind == "ch"]
+        found = [i % n for i in halves if i % n in simple and (walk.ring or made[i % n].feet == made[i - 2].feet)]
+        return found, "its corners have no chain to stop in the middle of"
+    if way.reach == "mid side start":
+        found = [i for i in firsts if not walk.ring and walk.place(_place_of(made[i])) == (0, False)]
+        return found, "nothing is worked where the hook is, so that slip stitches are needed"
+    if way.begins == "mid side":
+        return _mid_side(done, firsts), "it has no corners, and so no sides"
+    if way.begins == "corner" or way.reach == "other corner":
+        if walk.ring:
+            return [i for i in firsts if i == 0 or not made[i - 1].feet], "it has no corners"
+        found = [i for i in firsts if any(walk.at[f] in walk.corners for f in made[i].feet)]
+        return found, "the round below has no corners"
+    return firsts, "it has no stitch to begin with"
+
+
+def _mid_side(done: WorkedRound, firsts: list[int]) -> list[int]:
+    """For each side, the stitch nearest its middle of those that open their place."""
+    n = len(done.made)
+    marks = sorted(done.corners)
+    out = []
+    for k, a in enumerate(marks):
+        b = marks[k + 1] if k + 1 < len(marks) else marks[0] + n
+        inside = [i for i in firsts if a < i < b or a < i + n < b]
+        if inside:
+            middle = (a + b) / 2
+            out.append(min(inside, key=lambda i: min(abs(i - middle), abs(i + n - middle))))
+    return out
 
 
 def _from_start(done: WorkedRound, walk: _Walk) -> list[Made]:

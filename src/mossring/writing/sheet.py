@@ -5,16 +5,16 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import cast
 
-from mossring.draft import Draft, DraftRound
+from mossring.draft import Draft
 from mossring.notation.document import STITCH_KEY, Begin
 from mossring.shape.hooks import hook_mm, hook_name
 from mossring.stitches import is_stitch
 from mossring.stitches.terms import Dialect, term
 from mossring.styles import Style, own_style
-from mossring.working import Made
 from mossring.writing.phrases import Phrases, cast_on
-from mossring.writing.script import Script, script_of
+from mossring.writing.script import Script
 from mossring.writing.special import described, own_names
+from mossring.writing.styled import Styled, changed_fabric, not_in_style, styled_rounds
 
 _PLAIN = {
     "st": ("st(s)", "stitch(es)"),
@@ -48,7 +48,8 @@ class SheetRound:
 class Sheet:
     """A pattern in one dialect. cannot: what of the style or the round could not be written, and why.
 
-    special: how special stitches are made; names: the designer's own names for groups, and their groups.
+    changes: what of the fabric the style changes. special: how special stitches are made; names: the
+    designer's own names for groups, and their groups.
     """
 
     title: str
@@ -62,6 +63,7 @@ class Sheet:
     cannot: list[str] = field(default_factory=list)
     special: list[tuple[str, str]] = field(default_factory=list)
     names: list[tuple[str, str]] = field(default_factory=list)
+    changes: list[str] = field(default_factory=list)
 
 
 def write_sheet(draft: Draft, dialect: Dialect, style: Style | None = None) -> Sheet:
@@ -72,70 +74,75 @@ def write_sheet(draft: Draft, dialect: Dialect, style: Style | None = None) -> S
     begin = style.begin or draft.doc.begin
     title = draft.doc.title or "Untitled motif"
     sheet = Sheet(title, dialect, draft.shape.name, begin_words(begin, phrases))
-    sheet.cannot = [f"“{c}” can't be written yet: the round keeps the usual way." for c in style.cannot]
+    sheet.cannot = [f"“{c}” is no school that I know." for c in style.cannot]
     sheet.materials = _materials(draft, dialect)
     notes = _notes_by_round(draft)
     sheet.opening_notes = list(notes.get(-1, ()))
-    scripts = draft_scripts(draft)
-    if begin.kind == "foundation" and scripts and scripts[0] and scripts[0].first:
-        sheet.begin = begin_words(begin, phrases, _cast(scripts[0], style))
-    yarn = "A"
-    for i, (r, script) in enumerate(zip(draft.rounds, scripts, strict=True)):
-        after = draft.rounds[i + 1].worked if i + 1 < len(draft.rounds) else None
-        if script is None:
-            sheet.cannot.append(f"Round {r.number} makes no stitch that could be written.")
+    rounds = styled_rounds(draft, style)
+    first = rounds[0].script if rounds else None
+    if begin.kind == "foundation" and first and first.first:
+        sheet.begin = begin_words(begin, phrases, _cast(first, style))
+    letters = _Letters(draft)
+    sided = len({s.done.turned for s in rounds}) > 1
+    for i, s in enumerate(rounds):
+        after = rounds[i + 1].done if i + 1 < len(rounds) else None
+        if s.script is None:
+            sheet.cannot.append(f"Round {s.round.number} makes no stitch that could be written.")
             continue
-        turn = after is not None and after.turned != r.worked.turned
-        text, counts = _in_words(r, script, style, turn, phrases)
+        turn = after is not None and after.turned != s.done.turned
+        text, counts = _in_words(s, style, turn, phrases)
         if begin.kind == "one chain" and i == 0:
             text = text.replace(" in ring", " in 2nd ch from hook")
-        label = f"{r.line.word} {r.number}"
-        if r.worked.yarn != yarn:
-            yarn = r.worked.yarn
-            label += f" with {yarn}"
-        sheet.rounds.append(SheetRound(r.number, label, text, counts, tuple(notes.get(i, ()))))
+        label = f"{s.round.line.word} {s.round.number}"
+        if sided:
+            label += " (WS)" if s.done.turned else " (RS)"
+        label += letters.change(s.done.yarn)
+        sheet.cannot += [why] if (why := not_in_style(s, style)) else []
+        sheet.rounds.append(SheetRound(s.round.number, label, text, counts, tuple(notes.get(i, ()))))
+    sheet.changes = changed_fabric(draft, style, rounds)
+    sheet.materials += letters.named
     sheet.abbreviations = _abbreviations(phrases)
     sheet.special = described(sorted(phrases.used), dialect)
     sheet.names = [(name, Phrases(dialect).group(items)) for items, name in names.items()]
     return sheet
 
 
-def _in_words(r: DraftRound, script: Script, style: Style, turn: bool, phrases: Phrases) -> tuple[str, str]:
+class _Letters:
+    """Yarns by their letters, and what those are called that the words named otherwise."""
+
+    def __init__(self, draft: Draft) -> None:
+        self.of = {letter: letter for letter in draft.doc.yarns}
+        self.named: list[tuple[str, str]] = []
+        self.now = "A"
+
+    def change(self, yarn: str) -> str:
+        """` with B` where the yarn is another one than before, else nothing."""
+        if yarn == self.now:
+            return ""
+        first = not self.of and not self.named and len(yarn) > 1
+        self.now = yarn
+        if yarn not in self.of:
+            free = (c for c in "ABCDEFGHIJKLMNOPQRSTUVWXYZ" if c not in self.of.values() and (c != "A" or first))
+            self.of[yarn] = yarn if len(yarn) == 1 else next(free, "Z")
+            if len(yarn) > 1:
+                self.named.append((f"Yarn {self.of[yarn]}", yarn))
+        return f" with {self.of[yarn]}"
+
+
+def _in_words(s: Styled, style: Style, turn: bool, phrases: Phrases) -> tuple[str, str]:
     """A round's instructions and its count, remembered with the round; the words used go to `phrases`."""
-    key = (script.start, script.reach, phrases.dialect, style, turn)
-    kept = r.memo.get(key)
+    script = s.script
+    assert script is not None
+    key = (script.start, script.reach, script.hook, phrases.dialect, style, turn)
+    kept = s.round.memo.get(key)
     if kept is None:
         own = Phrases(phrases.dialect, phrases.names)
-        kept = (own.round(script, style, r.worked, turn), own.counts(r.worked), own.used)
-        r.memo[key] = kept
+        own.new_yarn = s.new_yarn
+        kept = (own.round(script, style, s.done, turn), own.counts(s.done), own.used)
+        s.round.memo[key] = kept
     text, counts, used = cast(tuple[str, str, set[str]], kept)
     phrases.used |= used
     return text, counts
-
-
-def draft_scripts(draft: Draft) -> list[Script | None]:
-    """Every round's script, each begun where the one below was joined."""
-    out: list[Script | None] = []
-    find: dict[int, Made] = {}
-    hook = 0
-    for r in draft.rounds:
-        done = r.worked
-        find.update((m.number, m) for m in done.extra)
-        script = _script(r, hook, find)
-        out.append(script)
-        find.update((m.number, m) for m in done.made)
-        hook = script.start if script else (done.made[0].number if done.made else hook)
-    return out
-
-
-def _script(r: DraftRound, hook: int, find: dict[int, Made]) -> Script | None:
-    """A round's script, remembered with the round it belongs to."""
-    kept = r.memo.get(hook)
-    if kept is None and hook not in r.memo:
-        kept = script_of(r.worked, hook, find)
-        r.memo[hook] = kept
-    assert kept is None or isinstance(kept, Script)
-    return kept
 
 
 def _cast(script: Script, style: Style) -> int:

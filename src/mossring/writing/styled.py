@@ -1,0 +1,122 @@
+"""A draft's rounds as a style has them: fabric turned or closed where it says so, scripts begun where it wants."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import cast
+
+from mossring.draft import Draft, DraftRound
+from mossring.stitches import lookup
+from mossring.styles import CHAINLESS, Style, clusters_closed, turned_to
+from mossring.working import Made, WorkedRound
+from mossring.writing.script import PLAIN_WAY, Script, Way, script_of
+
+
+@dataclass(frozen=True, slots=True)
+class Styled:
+    """One round to be written: its fabric, its script (None: it makes no stitch), whether another yarn begins it."""
+
+    round: DraftRound
+    done: WorkedRound
+    script: Script | None
+    new_yarn: bool
+
+
+def styled_rounds(draft: Draft, style: Style) -> list[Styled]:
+    """Every round as the style has it, each begun where the hook rests after the one below."""
+    out: list[Styled] = []
+    find: dict[int, Made] = {}
+    hook = 0
+    yarn = "A"
+    for k, r in enumerate(draft.rounds):
+        done = _in_style(r, style, k)
+        find.update((m.number, m) for m in done.extra)
+        new_yarn = k > 0 and r.worked.yarn != yarn
+        yarn = r.worked.yarn
+        script = _script(r, done, hook, find, style, new_yarn)
+        out.append(Styled(r, done, script, new_yarn))
+        find.update((m.number, m) for m in done.made)
+        hook = script.hook if script else (done.made[0].number if done.made else hook)
+    return out
+
+
+def _in_style(r: DraftRound, style: Style, k: int) -> WorkedRound:
+    """The round's fabric with the style's turning and cluster closing."""
+    if not style.turn and not style.cluster:
+        return r.worked
+    key = ("fabric", style.turn, style.cluster, k % 2)
+    done = cast("WorkedRound | None", r.memo.get(key))
+    if done is None:
+        done = r.worked
+        if style.turn and not done.line and not done.extra:
+            done = turned_to(done, style.turn == "every round" and k % 2 == 1)
+        if style.cluster:
+            done = clusters_closed(done, 1 if style.cluster == "closed" else 0)
+        r.memo[key] = done
+    return done
+
+
+def _script(
+    r: DraftRound, done: WorkedRound, hook: int, find: dict[int, Made], style: Style, new_yarn: bool
+) -> Script | None:
+    """A round's script, remembered with the round it belongs to."""
+    way = Way(style.begins, style.reach, style.join == "sc", new_yarn)
+    if way == Way(new_yarn=new_yarn) or way == Way(reach="slip stitch", new_yarn=new_yarn):
+        way = PLAIN_WAY
+    key = (hook, way, style.turn, style.cluster)
+    kept = r.memo.get(key)
+    if kept is None and key not in r.memo:
+        kept = script_of(done, hook, find, way)
+        r.memo[key] = kept
+    assert kept is None or isinstance(kept, Script)
+    return kept
+
+
+def changed_fabric(draft: Draft, style: Style, rounds: list[Styled]) -> list[str]:
+    """What of the fabric a style changes, in the designer's words."""
+    out = []
+    turned = [s.round.number for s in rounds if s.done.turned != s.round.worked.turned]
+    if turned:
+        what = "from the wrong side" if style.turn == "every round" else "from the right side"
+        out.append(f"Turning changes the fabric: {_rounds(turned)} now worked {what}.")
+    closing = [s.round.number for s in rounds if s.done is not s.round.worked and _closes_otherwise(s)]
+    if closing:
+        what = "now closed with a chain" if style.cluster == "closed" else "no longer closed with a chain"
+        out.append(f"The clusters of {_rounds(closing).removesuffix(' are').removesuffix(' is')} are {what}.")
+    if style.begin is not None and style.begin.kind != draft.doc.begin.kind:
+        out.append("The centre is another one: the first round's size changes a little.")
+    return out
+
+
+def _closes_otherwise(s: Styled) -> bool:
+    had = sorted(m.closing for m in s.round.worked.made)
+    return sorted(m.closing for m in s.done.made) != had
+
+
+def _rounds(numbers: list[int]) -> str:
+    if len(numbers) == 1:
+        return f"round {numbers[0]} is"
+    return f"rounds {', '.join(map(str, numbers[:-1]))} and {numbers[-1]} are"
+
+
+def not_in_style(s: Styled, style: Style) -> str:
+    """Why a round keeps its own way where the style wants another; `` if it doesn't."""
+    script = s.script
+    if script is None or not script.first:
+        return ""
+    name = f"{s.round.line.word} {s.round.number}"
+    if script.kept:
+        return f"{name} keeps its own beginning: {script.kept}."
+    kind = script.first[0].kind
+    if style.start == "chainless" and kind not in CHAINLESS and lookup(kind).chains:
+        return f"{name} keeps its starting chain: nobody begins it chainless."
+    if style.start == "standing" and not s.new_yarn:
+        return f"{name} keeps its starting chain: a standing stitch needs a new yarn."
+    if style.start == "standing" and not script.direct:
+        return f"{name} keeps its starting chain: its first place can't be told without slip stitches."
+    if style.join == "sc" and not script.ends_in_space:
+        return f"{name} keeps its slip stitch: no corner space is left for the last stitch to close."
+    spirals = script.first_place.kind in ("ring", "st") and not script.reach
+    if style.join == "none" and s.done.closed and not spirals:
+        return f"{name} keeps its join: it doesn't begin in the next stitch, as a spiral does."
+    return ""
