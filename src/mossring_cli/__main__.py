@@ -9,10 +9,11 @@ from collections.abc import Sequence
 from pathlib import Path
 
 from mossring.analysis import Analysis, analyse, as_data
+from mossring.chart import as_svg, draw
 from mossring.findings import Finding
 from mossring.styles import own_style, read_style
 from mossring.writing import as_data as sheet_data
-from mossring.writing import as_html, as_markdown, as_text, write_sheet
+from mossring.writing import as_html, as_markdown, as_text, write_pattern
 
 UNUSABLE = 2
 
@@ -69,8 +70,8 @@ def write(args: argparse.Namespace) -> int:
         return UNUSABLE
     result = analyse(text)
     style = read_style(args.style or "", own_style(result.draft.doc.style))
-    sheet = write_sheet(result.draft, args.terms, style)
-    for note in sheet.cannot:
+    sheet = write_pattern(result.draft, args.terms, style, plain=args.wording == "plain")
+    for note in (*sheet.cannot, *sheet.changes):
         print(note, file=sys.stderr)
     if args.format == "pdf":
         from mossring.writing.pdf import as_pdf
@@ -95,6 +96,16 @@ def _out(path: str | None, content: str | bytes) -> int:
     return 0
 
 
+def chart(args: argparse.Namespace) -> int:
+    text = read_file(args.file)
+    if text is None:
+        return UNUSABLE
+    result = analyse(text)
+    return _out(args.out, as_svg(draw(result.draft), result.draft.doc.title or "Untitled motif")) or (
+        1 if result.stopped else 0
+    )
+
+
 def bench(args: argparse.Namespace) -> int:
     from mossring_cli.bench import run
 
@@ -113,9 +124,14 @@ def parser() -> argparse.ArgumentParser:
     w.add_argument("file")
     w.add_argument("--terms", choices=("us", "uk"), required=True)
     w.add_argument("--style", help="as in a Style: line")
+    w.add_argument("--wording", choices=("short", "plain"), default="short", help="abbreviations, or full words")
     w.add_argument("--format", choices=("text", "markdown", "html", "pdf", "json"), default="text")
     w.add_argument("-o", "--out")
     w.set_defaults(run=write)
+    d = commands.add_parser("chart", help="draw a pattern file as an SVG")
+    d.add_argument("file")
+    d.add_argument("-o", "--out")
+    d.set_defaults(run=chart)
     b = commands.add_parser("bench", help="measure the speed of the core, as ratios in one run")
     b.add_argument("--quick", action="store_true")
     b.set_defaults(run=bench)

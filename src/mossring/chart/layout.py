@@ -34,11 +34,13 @@ class Drawn:
     """A motif drawn. rounds: for each round the SVG path of each stitch, in working order.
 
     reach: half the side of the square that holds it; turn: degrees that set the outermost polygon on its side.
+    middle: how far above the first row the middle of a flat piece lies.
     """
 
     rounds: list[list[str]]
     reach: float
     turn: float
+    middle: float = 0.0
 
 
 def draw(draft: Draft) -> Drawn:
@@ -56,10 +58,20 @@ def draw(draft: Draft) -> Drawn:
         rounds.append(laid.paths)
         below = laid
     corner = below.corner if below else None
+    if below is not None and draft.rounds[-1].worked.line:
+        return _about_middle(rounds, tops)
     turn = 0.0
     if corner is not None and draft.shape.sides:
         turn = -pi / 2 - pi / draft.shape.sides - corner
     return Drawn(rounds, _extent(below, turn) if below else 1.0, -turn * 180 / pi)
+
+
+def _about_middle(rounds: list[list[str]], tops: dict[int, Point]) -> Drawn:
+    """A flat piece, whose middle is not where its first row is."""
+    ys = [y for _, y in tops.values()]
+    middle = (max(ys) + min(ys)) / 2 if ys else 0.0
+    reach = max([1.0, *(abs(x) for x, _ in tops.values()), *(abs(y - middle) for y in ys)])
+    return Drawn(rounds, reach, 0.0, middle)
 
 
 def _extent(outer: Laid, turn: float) -> float:
@@ -74,6 +86,10 @@ def _lay(r: DraftRound, sides: int, tops: dict[int, Point], below: Laid | None, 
     if not made:
         return Laid(below.tops if below else {}, [], below.corner if below else None)
     radius = max(r.entry.radius, ring + 0.3)
+    if r.worked.line:
+        return _row(r, tops, ring)
+    if r.entry.straight:
+        return _oblong(r, made, tops)
     feet_at = [_foot_angle(m, tops) for m in made]
     corners = sorted(len(made) - 1 - c if r.worked.turned else c for c in r.worked.corners)
     corner = below.corner if below else None
@@ -84,6 +100,80 @@ def _lay(r: DraftRound, sides: int, tops: dict[int, Point], below: Laid | None, 
     here = {m.number: p for m, p in zip(made, places, strict=True)}
     paths = _paths(made, places, here, tops, ring)
     return Laid(here, paths[::-1] if r.worked.turned else paths, corner)
+
+
+def _row(r: DraftRound, tops: dict[int, Point], ring: float) -> Laid:
+    """A row as a row: the stitches side by side at its height, right side facing."""
+    made = r.worked.made[::-1] if r.worked.turned else r.worked.made
+    middles, length = _middles(made)
+    y = r.entry.radius
+    places = [(length / 2 - x, y) for x in middles]
+    here = {m.number: p for m, p in zip(made, places, strict=True)}
+    base = {m.number: (p[0], y - r.entry.height) for m, p in zip(r.worked.extra, _spread(r, length), strict=False)}
+    paths = _paths(made, places, here, {**tops, **base}, ring)
+    return Laid({**base, **here}, paths[::-1] if r.worked.turned else paths, None)
+
+
+def _spread(r: DraftRound, length: float) -> list[Point]:
+    """Places of a foundation's chains under the first row."""
+    n = len(r.worked.extra)
+    return [(length / 2 - (k + 0.5) * length / n, 0.0) for k in range(n)]
+
+
+def _oblong(r: DraftRound, made: list[Made], tops: dict[int, Point]) -> Laid:
+    """Stitches along the outline about a foundation chain: two straight sides and a half circle at each end."""
+    half = r.entry.straight / 4
+    here: dict[int, Point] = {}
+    n = len(r.worked.extra)
+    for k, m in enumerate(r.worked.extra):
+        here[m.number] = _on_oblong(k / n, half, 0.15)
+    known = {**tops, **here}
+    middles, length = _middles(made)
+    shares = [x / length for x in middles]
+    feet = [_share(known[m.feet[0]], half) if m.feet and m.feet[0] in known else None for m in made]
+    x = sum(cos(2 * pi * (f - s)) for f, s in zip(feet, shares, strict=True) if f is not None)
+    y = sum(sin(2 * pi * (f - s)) for f, s in zip(feet, shares, strict=True) if f is not None)
+    offset = atan2(y, x) / (2 * pi)
+    places = [_on_oblong(s + offset, half, r.entry.radius) for s in shares]
+    here.update((m.number, p) for m, p in zip(made, places, strict=True))
+    paths = _paths(made, places, here, known, 0.1)
+    return Laid(here, paths[::-1] if r.worked.turned else paths, None)
+
+
+def _on_oblong(share: float, half: float, radius: float) -> Point:
+    """The point a share of the way around an oblong: 0 at the right end, then over the top to the left."""
+    at = (share % 1.0) * (4 * half + 2 * pi * radius)
+    quarter = pi * radius / 2
+    for x0, y0, straight, turn in ((half, 1, True, 0.0), (-half, -1, False, pi)):
+        if at < quarter:
+            angle = turn + at / radius
+            return (x0 + radius * cos(angle), radius * sin(angle))
+        at -= quarter
+        if at < 2 * half:
+            return (x0 - at if straight else x0 + at, y0 * radius)
+        at -= 2 * half
+        if at < quarter:
+            angle = turn + pi / 2 + at / radius
+            return (-x0 + radius * cos(angle), radius * sin(angle))
+        at -= quarter
+    return (half + radius, 0.0)
+
+
+def _share(p: Point, half: float) -> float:
+    """The share of the way around at which a point lies, on the oblong through it."""
+    x, y = p
+    radius = max(0.05, abs(y) if abs(x) <= half else hypot(abs(x) - half, y))
+    around = 4 * half + 2 * pi * radius
+    quarter = pi * radius / 2
+    if x > half:
+        at = atan2(y, x - half) * radius
+    elif x < -half:
+        at = quarter + 2 * half + (atan2(y, x + half) % (2 * pi) - pi / 2) * radius
+    elif y >= 0:
+        at = quarter + half - x
+    else:
+        at = quarter * 3 + 2 * half + (x + half)
+    return (at / around) % 1.0
 
 
 def _foot_angle(m: Made, tops: dict[int, Point]) -> float | None:
@@ -169,6 +259,11 @@ def _paths(
     seen: Counter[tuple[int, ...]] = Counter()
     out = []
     for i, m in enumerate(made):
+        if m.carried:
+            before = places[i - 1]
+            at = ((before[0] + places[i][0]) / 2, (before[1] + places[i][1]) / 2)
+            out.append(symbol(m.kind, at if m.kind == "picot" else before, places[i]))
+            continue
         if m.kind == "ch":
             out.append(chain_marks(places[i - 1], places[i], places[(i + 1) % n], m.chains))
             continue

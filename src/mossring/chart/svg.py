@@ -13,13 +13,14 @@ _INKS = ("#2f5d50", "#7a4a2b")
 def as_svg(drawn: Drawn, title: str, size: int = 320) -> str:
     """The picture, `size` pixels square, rounds in two alternating inks on a clear ground."""
     reach = (drawn.reach + 1) * SCALE
+    top = -drawn.middle * SCALE - reach
     stroke = max(0.9, reach / size * 1.5)
     rounds = "".join(
         f'<path stroke="{_INKS[k % 2]}" d="{"".join(paths)}"/>' for k, paths in enumerate(drawn.rounds) if paths
     )
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{size}" height="{size}" '
-        f'viewBox="{-reach:.1f} {-reach:.1f} {2 * reach:.1f} {2 * reach:.1f}" role="img">'
+        f'viewBox="{-reach:.1f} {top:.1f} {2 * reach:.1f} {2 * reach:.1f}" role="img">'
         f"<title>{escape(title)}</title>"
         f'<g fill="none" stroke-width="{stroke:.2f}" stroke-linecap="round" '
         f'transform="rotate({drawn.turn:.2f})">{rounds}</g></svg>\n'

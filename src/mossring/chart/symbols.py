@@ -6,13 +6,15 @@ neither lists, is drawn as a triple without its head. Units: SCALE to a stitch w
 
 from __future__ import annotations
 
+from functools import cache
 from math import hypot
 
-from mossring.stitches import STITCHES
+from mossring.stitches import STITCHES, Stitch, lookup
 
 SCALE = 10.0
 Point = tuple[float, float]
 _MOST_OVALS = 12
+_PICOT = ((-0.16, 0.18), (0.0, 0.36), (0.16, 0.18))
 _OVAL = "M%.1f %.1fC%.1f %.1f %.1f %.1f %.1f %.1fS%.1f %.1f %.1f %.1fS%.1f %.1f %.1f %.1fS%.1f %.1f %.1f %.1fZ"
 
 Mark = tuple[float, float, float]
@@ -21,6 +23,16 @@ Mark = tuple[float, float, float]
 
 def _marks(kind: str) -> tuple[Mark, ...]:
     """The symbol of a kind as pairs of points, a line between each pair."""
+    stitch = lookup(kind)
+    if stitch.made in ("cl", "bobble", "pc", "puff", "tog"):
+        return _legs(stitch)
+    if stitch.made == "post":
+        side = 0.3 if stitch.front else -0.3
+        return (*_marks(stitch.base), (0.08, 0, 0), (0.0, 0, side), (0.0, 0, side), (-0.08, 0, side))
+    if stitch.made == "foundation":
+        return (*_marks(stitch.base), (0.05, 0, -0.3), (0.05, 0, 0.3))
+    if kind == "revsc":
+        return (*_marks("sc"), (0.9, 0, -0.3), (0.9, 0, 0.3))
     if kind == "sc":
         return (0.5, -0.3, -0.3), (0.5, 0.3, 0.3), (0.5, -0.3, 0.3), (0.5, 0.3, -0.3)
     low, high = 0.08, 0.92
@@ -33,8 +45,26 @@ def _marks(kind: str) -> tuple[Mark, ...]:
     return tuple(out)
 
 
-_MARKS = {kind: _marks(kind) for kind in STITCHES if kind not in ("ch", "slst")}
-_PATHS = {kind: "M%.1f %.1fL%.1f %.1f" * (len(marks) // 2) for kind, marks in _MARKS.items()}
+def _legs(stitch: Stitch) -> tuple[Mark, ...]:
+    """Legs that meet at the top: bowed out of one foot, or apart at their feet where they stand in several."""
+    out: list[Mark] = []
+    apart = stitch.made == "tog"
+    for k in range(stitch.legs):
+        off = (k - (stitch.legs - 1) / 2) * 0.28
+        middle = (0.5, 0, off * (0.5 if apart else 1))
+        out += [(0.08, 0, off if apart else 0.0), middle, middle, (0.92, 0, 0)]
+    if stitch.made in ("cl", "tog"):
+        out += [(0.92, 0, -0.3), (0.92, 0, 0.3)]
+    if stitch.made == "pc":
+        out += [(0.96, 0, -0.2), (1.04, 0, 0.0), (1.04, 0, 0.0), (0.96, 0, 0.2)]
+    return tuple(out)
+
+
+@cache
+def _drawn(kind: str) -> tuple[tuple[Mark, ...], str]:
+    """The marks of a kind, and the path they are written into."""
+    marks = _marks(kind)
+    return marks, "M%.1f %.1fL%.1f %.1f" * (len(marks) // 2)
 
 
 def symbol(kind: str, foot: Point, top: Point) -> str:
@@ -44,12 +74,15 @@ def symbol(kind: str, foot: Point, top: Point) -> str:
     ux, uy = dx / length * SCALE, dy / length * SCALE
     if kind == "slst":
         return _oval(top, (1.0, 0.0), 0.14, 0.14)
+    if kind == "picot":
+        return "".join(_oval((top[0] + a, top[1] + b), (1.0, 0.0), 0.16, 0.1) for a, b in _PICOT)
     fx, fy = foot[0] * SCALE, -foot[1] * SCALE
     points: list[float] = []
-    for share, along, across in _MARKS[kind]:
+    marks, path = _drawn(kind)
+    for share, along, across in marks:
         points.append(fx + dx * share + ux * along - uy * across)
         points.append(fy + dy * share + uy * along + ux * across)
-    return _PATHS[kind] % tuple(points)
+    return path % tuple(points)
 
 
 def chain_marks(before: Point, middle: Point, after: Point, chains: int) -> str:

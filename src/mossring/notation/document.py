@@ -83,10 +83,10 @@ class RoundLine:
 class Line:
     """A line that is no round: kept, and (notes and comments) written back in its place.
 
-    `begin` says how to begin, `definition` may define a stitch, `move` moves the hook to the next round's start.
+    `heading` is over a list, or states the dialect. `begin` says how to begin, `definition` may define a stitch, `move` moves the hook to the next round's start.
     """
 
-    kind: Literal["note", "comment", "header", "blank", "begin", "definition", "move"]
+    kind: Literal["note", "comment", "header", "blank", "begin", "definition", "move", "heading"]
     text: str
     at: int
 
@@ -212,7 +212,8 @@ def _prose(doc: Document, line: str, at: int) -> None:
         doc.moved = span[0] if doc.moved is None else doc.moved
         doc.notes.append(Line("move", line, at))
     else:
-        doc.notes.append(Line("note", line, at))
+        heading = dialect or opens_section(bare) or bare.endswith(":")
+        doc.notes.append(Line("heading" if heading else "note", line, at))
 
 
 def _begins(doc: Document, bare: str, span: Span) -> bool:
@@ -273,7 +274,8 @@ def _round(doc: Document, head: Head, line: str, at: int) -> None:
 def _header(doc: Document, key: str, value: str, span: Span) -> None:
     k = key.lower().strip()
     doc.header.append((key, value))
-    if k not in _KEYS and (definition := read_definition(value)) is not None and len(definition.names) > 1:
+    definition = read_definition(value) if k not in _KEYS else None
+    if definition and (len(definition.names) > 1 or re.search(r"special|abbrev|stitch|uses", k)):
         doc.definitions.append(definition)
         doc.telling.append(span)
         doc.header.pop()

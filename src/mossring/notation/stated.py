@@ -51,10 +51,11 @@ def _series(counts: list[Stated]) -> list[Stated]:
 
 def _counts(c: Cursor) -> list[Stated] | None:
     out: list[Stated] = []
+    clause = 0  # where the counts begin that a `per side` behind them is for
     while True:
         i = c.i
         if out and c.accept("of", "in", "on") and c.accept("each"):
-            out = [_sided(s) for s in out]
+            out[clause:] = [_sided(s) for s in out[clause:]]
             c.accept("side", "sides")
             continue
         n = c.number()
@@ -67,9 +68,11 @@ def _counts(c: Cursor) -> list[Stated] | None:
         per_side = _per_side(c)
         number = _round(c)
         if per_side:
-            out = [_sided(s) for s in out]
+            out[clause:] = [_sided(s) for s in out[clause:]]
         out.append(Stated(n, what, c.span_from(i), per_side, number))
-        if not c.accept(",", "and", "plus", "&", "+", ";", "/"):
+        if c.accept(";"):
+            clause = len(out)
+        elif not c.accept(",", "and", "plus", "&", "+", "/"):
             return out
         c.accept("and")
         if c.at("counts", "count"):

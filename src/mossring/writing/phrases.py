@@ -356,7 +356,9 @@ class Phrases:
         for key, n in done.spaces().items():
             self._use("sp")
             parts.append(f"{n} {key} sps" if n > 1 else f"{n} {key} sp")
-        return ", ".join(parts)
+        sides = done.per_side()
+        even = f"; {sides[0]} sts on each side" if len(sides) > 2 and len(set(sides)) == 1 and sides[0] > 1 else ""
+        return ", ".join(parts) + even
 
 
 def _less_one(items: Sequence[Item]) -> list[Item]:

@@ -69,6 +69,10 @@ class Sheet:
 def write_sheet(draft: Draft, dialect: Dialect, style: Style | None = None) -> Sheet:
     """The motif as a pattern in a dialect and a style (None: its own). Nothing that was worked is left out."""
     style = style or own_style(draft.doc.style)
+    return _write(draft, dialect, style, styled_rounds(draft, style))
+
+
+def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -> Sheet:
     names = own_names(draft.names)
     phrases = Phrases(dialect, names)
     begin = style.begin or draft.doc.begin
@@ -78,7 +82,6 @@ def write_sheet(draft: Draft, dialect: Dialect, style: Style | None = None) -> S
     sheet.materials = _materials(draft, dialect)
     notes = _notes_by_round(draft)
     sheet.opening_notes = list(notes.get(-1, ()))
-    rounds = styled_rounds(draft, style)
     first = rounds[0].script if rounds else None
     if begin.kind == "foundation" and first and first.first:
         sheet.begin = begin_words(begin, phrases, _cast(first, style))

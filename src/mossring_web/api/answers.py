@@ -32,7 +32,7 @@ def answer(text: str) -> dict[str, object]:
         else None,
         "rounds": [_round(draft, k) for k in range(len(draft.rounds))],
         "findings": [finding_data(f) for f in result.findings],
-        "drawing": {"reach": drawn.reach, "turn": drawn.turn, "rounds": drawn.rounds},
+        "drawing": {"reach": drawn.reach, "turn": drawn.turn, "middle": drawn.middle, "rounds": drawn.rounds},
         "us": sheet_answer(write_sheet(draft, "us")),
         "uk": sheet_answer(write_sheet(draft, "uk")),
     }

@@ -117,6 +117,7 @@ class DrawingOut(Schema):
 
     reach: float
     turn: float
+    middle: float
     rounds: list[list[str]]
 
 

@@ -73,7 +73,7 @@ export function DrawingView({ drawing, title, chosen, choose }: Props) {
   const width = Math.max(0.9, reach / 330);
   return (
     <svg
-      viewBox={`${-reach} ${-reach} ${2 * reach} ${2 * reach}`}
+      viewBox={`${-reach} ${-drawing.middle * SCALE - reach} ${2 * reach} ${2 * reach}`}
       className="h-full w-full"
       role="application"
       aria-roledescription="drawing"
