@@ -66,7 +66,7 @@ def test_findings_stand_in_the_order_of_the_text_and_inside_it() -> None:
 
 def test_every_round_that_ruffles_for_the_same_reason_is_told_once() -> None:
     text = SQUARE + "Rnds 2-9: [(3 dc, ch 2, 3 dc) in corner, dc in each st to corner] around\n"
-    assert [f.code for f in analyse(text).findings] == ["MR502"]
+    assert [f.code for f in analyse(text).findings if f.severity != "hint"] == ["MR502"]
 
 
 def test_a_round_that_is_brought_back_is_a_hint() -> None:

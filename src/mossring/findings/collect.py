@@ -17,8 +17,8 @@ _TRIAL_COST = 300
 _LONG = 4000
 """Characters of a round past which no mend is looked for: it isn't a round that somebody wrote."""
 _LEVEL = 5
-_CAUSE = "MR206"
-"""Counting on over a corner upsets all that follows in the round, so it is told and not its consequences."""
+_CAUSES = ("MR206", "MR603", "MR602", "MR403", "MR404", "MR405", "MR702")
+"""What upsets all that follows in a round: it is told and not its consequences. The first of them goes first."""
 
 
 def find_all(draft: Draft) -> list[Finding]:
@@ -39,9 +39,9 @@ def _one_each(look: Look, found: list[Finding]) -> list[Finding]:
     if look.unread:
         open_bracket = any(f.code == "MR103" for f in by[1])
         return [f for f in by[1] if not (open_bracket and f.code == "MR105")]
-    cause = [f for f in found if f.code == _CAUSE]
-    if cause:
-        return by[1] + by[7] + cause
+    cause = next((f for code in _CAUSES for f in found if f.code == code), None)
+    if cause is not None and (cause.severity == "stop" or not any(f.severity == "stop" for f in found)):
+        return by[1] + [f for f in by[7] if f is not cause] + [cause]
     for family in (2, 3, 4):
         serious = [f for f in by[family] if f.severity == "stop"]
         if serious:

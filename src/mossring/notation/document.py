@@ -83,7 +83,8 @@ class RoundLine:
 class Line:
     """A line that is no round: kept, and (notes and comments) written back in its place.
 
-    `heading` is over a list, or states the dialect. `begin` says how to begin, `definition` may define a stitch, `move` moves the hook to the next round's start.
+    `heading` is over a list, or states the dialect; `begin` says how to begin; `definition` may define a
+    stitch; `move` moves the hook to the next round's start.
     """
 
     kind: Literal["note", "comment", "header", "blank", "begin", "definition", "move", "heading"]

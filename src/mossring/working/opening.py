@@ -108,7 +108,7 @@ def _start_group(worker: Worker, work: Work, after: Sequence[Node]) -> None:
     chain = work.group[0]
     assert isinstance(chain, Chain)
     rest = work.group[1:]
-    u = worker.edge.here() if work.where.mode in ("same", "start") else reach.find(worker, work.where)
+    u = reach.find(worker, work.where)
     inner = Work(rest[:1], Where("same", (), work.span), work.span) if rest else None
     cluster = beginning_cluster(chain, inner, [*rest[1:], *after]) if inner else None
     if isinstance(cluster, Work):

@@ -68,6 +68,14 @@ def _same(w: Worker, where: Where, target: Target | None) -> int:
     if target is not None and target.kind in ("sp", "corner") and not edge.matches(u, target):
         if target.kind == "sp" and w.last_space >= 0 and edge.matches(w.last_space, target):
             return w.last_space  # a loop in portions: the rest of it
+        ahead = edge.find(target, edge.pos) if len(w.made) <= 1 else None
+        edge.between = False
+        if ahead is not None:
+            missing = sum(edge.at(k).counted for k in range(max(1, edge.pos), ahead))
+            data: dict[str, object] = {"target": target, "missing": missing, "chains": edge.at(ahead).chains}
+            error = UnworkableError("not reached", where.span)
+            error.trouble.data.update(data)
+            raise error
         raise _missing(w, where, target)
     return u
 

@@ -130,7 +130,8 @@ def _settle(done: WorkedRound, edge: Edge, before: WorkedRound | None) -> None:
             m.role = "start"
     left, spaces = edge.left_over()
     done.unworked = len(left)
-    stopped = any(t.kind in ("past the end", "no such place", "limit") for t in done.troubles)
+    done.left = [edge.made[k].number for k in left]
+    stopped = any(t.kind in ("past the end", "no such place", "not reached", "limit") for t in done.troubles)
     if (left or spaces) and done.made and not stopped:
         data: dict[str, object] = {"stitches": len(left), "spaces": len(spaces)}
         done.troubles.append(Trouble("unworked", (0, 0), data))

@@ -290,7 +290,7 @@ class Worker(Maker):
         feet = edge.feet(u)
         gap = edge.between
         part = target.part if target is not None else ""
-        alone = group[0]
+        alone = group[0] if group else None
         if target is not None and target.kind == "centre":
             edge.pass_group(u)
         if not gap and edge.made[u % len(edge.made)].kind == "ch":

@@ -11,6 +11,7 @@ from collections.abc import Iterator
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
+from mossring.findings.rules.mr211_closing_chain import closing_chain
 from mossring.notation.tree import Target, Trouble
 
 CODE = "MR201"
@@ -18,6 +19,8 @@ SEVERITY: Severity = "stop"
 
 
 def check(look: Look) -> Iterator[Finding]:
+    if closing_chain(look) is not None:
+        return
     for t in look.troubles("no such place"):
         target = t.data.get("target")
         below = look.below

@@ -27,9 +27,12 @@ _SAYS = {
 }
 
 
+_SAID_ELSEWHERE = ("limit", "no such round", "no such place", "not reached")
+
+
 def check(look: Look) -> Iterator[Finding]:
     for t in look.troubles(*_SAYS):
-        if t.kind == "nothing worked" and any(True for _ in look.troubles("limit", "no such round")):
+        if t.kind == "nothing worked" and any(True for _ in look.troubles(*_SAID_ELSEWHERE)):
             continue
         yield look.finding(CODE, SEVERITY, t.span, _SAYS[t.kind])
         return

@@ -1,0 +1,49 @@
+"""Slip stitches that stop before the place in which the round is to begin.
+
+Slip stitches walk the hook from the join to the start, stitch by stitch. One too few and the starting chain
+stands beside the space instead of in it, and so does the whole round.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from mossring.findings.finding import Edit, Finding, Fix, Severity
+from mossring.findings.look import Look, some
+from mossring.findings.nudge import number_edits
+from mossring.notation.tree import Make, Target, Trouble, Work
+
+CODE = "MR603"
+SEVERITY: Severity = "stop"
+
+
+def check(look: Look) -> Iterator[Finding]:
+    for t in look.troubles("not reached"):
+        target = t.data.get("target")
+        name = "corner" if isinstance(target, Target) and target.kind == "corner" else "space"
+        missing = int(str(t.data.get("missing", 0)))
+        short = f": {some(missing, 'stitch', 'stitches')} short" if missing else ""
+        message = f"The slip stitches of {look.name.lower()} don't reach the {name} in which it begins{short}."
+        yield look.finding(CODE, SEVERITY, t.span, message, "", _mends(look, t))
+        return
+
+
+def _mends(look: Look, t: Trouble) -> Iterator[Fix]:
+    """A slip stitch into the space itself, or more slip stitches on the way."""
+    line = look.round.line
+    slips = [n for n in look.round.tree.body if isinstance(n, Work) and _slip(n)]
+    length = t.data.get("chains")
+    place = f"next ch-{length} sp" if length else "next sp"
+    if slips:
+        at = line.at + slips[-1].span[1]
+        yield Fix(f"Slip stitch on “and in {place}”", (Edit(at, at, f" and in {place}"),))
+    elif look.round.tree.body:
+        word = look.stitch("slst")
+        at = line.at + look.round.tree.body[0].span[0]
+        yield Fix(f"Begin with “{word} in {place}”", (Edit(at, at, f"{word} in {place}, "),))
+    yield from number_edits(look)
+
+
+def _slip(node: Work) -> bool:
+    first = node.group[0] if node.group else None
+    return isinstance(first, Make) and first.stitch == "slst"

@@ -1,0 +1,48 @@
+"""One stitch of a height that none of its neighbours has, and that the other dialect calls by their name.
+
+In UK terms a treble is what US terms call a double crochet. A single `tr` among twenty `dc` is seldom meant:
+it slipped in from notes in the other dialect.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+
+from mossring.findings.finding import Edit, Finding, Fix, Severity
+from mossring.findings.look import Look
+from mossring.stitches import TERMS, term
+
+CODE = "MR702"
+SEVERITY: Severity = "warn"
+MANY = 8
+
+
+def check(look: Look) -> Iterator[Finding]:
+    if look.index is None:
+        return
+    done = look.round.worked
+    counts = done.counts()
+    dialect = look.draft.dialect
+    other = TERMS["us" if dialect == "uk" else "uk"]
+    for kind, n in counts.items():
+        if n != 1 or kind not in TERMS[dialect]:
+            continue
+        abbr = term(kind, dialect).abbr
+        meant = next((k for k, t in other.items() if t.abbr == abbr), None)
+        stitch = next(m for m in done.made if m.kind == kind)
+        if meant is None or counts.get(meant, 0) < MANY or stitch.start:
+            continue
+        word = term(meant, dialect).abbr
+        message = f"{look.name} has a single {abbr} among {counts[meant]} {word}."
+        why = f"What one dialect calls {abbr} the other calls {word}: it may have slipped in from other notes."
+        yield look.finding(CODE, SEVERITY, stitch.span, message, why, _mend(look, stitch.span, abbr, word))
+        return
+
+
+def _mend(look: Look, span: tuple[int, int], abbr: str, word: str) -> Iterator[Fix]:
+    line = look.round.line
+    m = re.search(rf"\b{abbr}\b", line.text[span[0] : span[1]], re.IGNORECASE)
+    if m:
+        at = line.at + span[0] + m.start()
+        yield Fix(f"Make it {word}", (Edit(at, at + len(m.group()), word),))
