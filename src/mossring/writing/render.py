@@ -100,7 +100,8 @@ def as_data(sheet: Sheet) -> dict[str, object]:
         "begin": sheet.begin,
         "materials": [{"key": k, "value": v} for k, v in sheet.materials],
         "abbreviations": [{"abbr": a, "words": w} for a, w in sheet.abbreviations],
-        "special": [{"name": a, "made": how} for a, how in [*sheet.names, *sheet.special]],
+        "stitches": [{"name": a, "made": how} for a, how in sheet.names],
+        "special": [{"name": a, "made": how} for a, how in sheet.special],
         "rounds": [
             {"number": r.number, "label": r.label, "text": r.text, "counts": r.counts, "notes": list(r.notes)}
             for r in sheet.rounds

@@ -4,9 +4,12 @@ from __future__ import annotations
 
 from mossring.analysis import analyse, finding_data
 from mossring.chart import draw
-from mossring.draft import Draft, DraftRound
-from mossring.stitches import is_stitch, term
-from mossring.writing import Sheet, write_sheet
+from mossring.draft import Draft, DraftRound, work_draft
+from mossring.readin import pattern_text, read_in, taken
+from mossring.starters import next_rounds
+from mossring.stitches import Dialect, is_stitch, term
+from mossring.styles import own_style, read_style
+from mossring.writing import Sheet, as_text, write_pattern
 
 
 def answer(text: str) -> dict[str, object]:
@@ -33,8 +36,59 @@ def answer(text: str) -> dict[str, object]:
         "rounds": [_round(draft, k) for k in range(len(draft.rounds))],
         "findings": [finding_data(f) for f in result.findings],
         "drawing": {"reach": drawn.reach, "turn": drawn.turn, "middle": drawn.middle, "rounds": drawn.rounds},
-        "us": sheet_answer(write_sheet(draft, "us")),
-        "uk": sheet_answer(write_sheet(draft, "uk")),
+    }
+
+
+def pattern_answer(text: str, terms: Dialect, style: str, plain: bool) -> dict[str, object]:
+    """The pattern in a dialect and a style, and the same as a pattern file."""
+    draft = work_draft(text)
+    wanted = read_style(style, own_style(draft.doc.style))
+    sheet = write_pattern(draft, terms, wanted, plain)
+    return {
+        **sheet_answer(sheet),
+        "special": [{"name": a, "value": how} for a, how in [*sheet.names, *sheet.special]],
+        "cannot": sheet.cannot,
+        "changes": sheet.changes,
+        "text": as_text(sheet),
+    }
+
+
+def offers_answer(text: str) -> list[dict[str, object]]:
+    """The rounds that could come next."""
+    return [
+        {"name": o.name, "line": o.line, "verdict": o.verdict, "stitches": o.stitches}
+        for o in next_rounds(work_draft(text))
+    ]
+
+
+def read_in_answer(text: str, terms: Dialect | None) -> dict[str, object]:
+    """A pasted text line by line."""
+    text = pattern_text(text)
+    read = read_in(text, terms)
+    draft = read.analysis.draft
+    return {
+        "text": text,
+        "title": draft.doc.title,
+        "terms": draft.dialect,
+        "why_terms": read.why_terms,
+        "shape": draft.shape.name,
+        "why_shape": read.why_shape,
+        "rounds": len(draft.rounds),
+        "verdict": read.analysis.verdict,
+        "taken": taken(read),
+        "lines": [
+            {
+                "start": x.start,
+                "end": x.end,
+                "kind": x.kind,
+                "became": x.became,
+                "marks": [
+                    {"start": m.start, "end": m.end, "message": m.message, "nearest": m.nearest, "stops": m.stops}
+                    for m in x.marks
+                ],
+            }
+            for x in read.lines
+        ],
     }
 
 

@@ -24,7 +24,7 @@ def read_shelf(request: HttpRequest) -> list[Motif]:
 def begin(request: HttpRequest, body: NewMotifIn) -> Status[Motif]:
     if body.text is not None:
         return Status(201, services.new_motif(who(request), body.text))
-    return Status(201, services.begin_motif(who(request), body.shape, body.terms, body.title))
+    return Status(201, services.begin_motif(who(request), body.shape, body.terms, body.title, body.stitch, body.begin))
 
 
 @router.get("/motifs/{motif_id}", response={200: MotifOut, 404: ProblemOut}, operation_id="readMotif")

@@ -59,6 +59,8 @@ class NewMotifIn(Schema):
     shape: str = Field(default="square", max_length=40)
     terms: Terms = "us"
     title: str = Field(default="", max_length=200)
+    stitch: Literal["sc", "hdc", "dc", "tr"] = "dc"
+    begin: Literal["magic ring", "chain ring", "one chain"] = "magic ring"
     text: str | None = Field(default=None, max_length=MOST_TEXT)
 
 
@@ -144,6 +146,69 @@ class SheetOut(Schema):
     rounds: list[SheetRoundOut]
 
 
+class PatternIn(Schema):
+    """style: as in a `Style:` line; plain: in full words."""
+
+    text: str = Field(max_length=MOST_TEXT)
+    terms: Terms
+    style: str = Field(default="", max_length=400)
+    plain: bool = False
+
+
+class PatternOut(SheetOut):
+    """text: the same as a pattern file. cannot: what the style can't do; changes: what of the fabric it changes."""
+
+    special: list[PairOut]
+    cannot: list[str]
+    changes: list[str]
+    text: str
+
+
+class OfferOut(Schema):
+    """A round that could come next, with its verdict once it stands."""
+
+    name: str
+    line: str
+    verdict: Level
+    stitches: int
+
+
+class ReadInIn(Schema):
+    text: str = Field(max_length=MOST_TEXT)
+    terms: Terms | None = None
+
+
+class MarkOut(Schema):
+    start: int
+    end: int
+    message: str
+    nearest: str
+    stops: bool
+
+
+class ReadLineOut(Schema):
+    start: int
+    end: int
+    kind: Literal["understood", "note", "not understood", "blank"]
+    became: str
+    marks: list[MarkOut]
+
+
+class ReadInOut(Schema):
+    """A pasted text line by line; `text`: it as a pattern file; `taken`: the same written out in the notation."""
+
+    text: str
+    title: str
+    terms: Terms
+    why_terms: list[str]
+    shape: str
+    why_shape: str
+    rounds: int
+    verdict: Level
+    taken: str
+    lines: list[ReadLineOut]
+
+
 class SizeOut(Schema):
     side_to_side: float
     corner_to_corner: float
@@ -162,12 +227,9 @@ class AnalysisOut(Schema):
     rounds: list[RoundOut]
     findings: list[FindingOut]
     drawing: DrawingOut
-    us: SheetOut
-    uk: SheetOut
 
 
-class WriteIn(AnalyseIn):
-    terms: Terms
+class WriteIn(PatternIn):
     format: Literal["text", "markdown", "html", "pdf", "json"]
 
 

@@ -9,11 +9,21 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from mossring.draft import work_draft
-from mossring.writing import as_data, as_html, as_markdown, as_text, write_sheet
+from mossring.styles import own_style, read_style
+from mossring.writing import as_data, as_html, as_markdown, as_text, write_pattern
 from mossring.writing.pdf import as_pdf
-from mossring_web.api.answers import answer
+from mossring_web.api.answers import answer, offers_answer, pattern_answer, read_in_answer
 from mossring_web.api.doors import signed_in
-from mossring_web.api.schemas import AnalyseIn, AnalysisOut, WriteIn
+from mossring_web.api.schemas import (
+    AnalyseIn,
+    AnalysisOut,
+    OfferOut,
+    PatternIn,
+    PatternOut,
+    ReadInIn,
+    ReadInOut,
+    WriteIn,
+)
 
 router = Router(tags=["work"], auth=signed_in)
 _TYPES = {
@@ -30,10 +40,30 @@ def analyse(request: HttpRequest, body: AnalyseIn) -> dict[str, object]:
     return answer(body.text)
 
 
+@router.post("/pattern", response=PatternOut, operation_id="pattern")
+def pattern(request: HttpRequest, body: PatternIn) -> dict[str, object]:
+    """The pattern in a dialect and a style."""
+    return pattern_answer(body.text, body.terms, body.style, body.plain)
+
+
+@router.post("/next", response=list[OfferOut], operation_id="nextRounds")
+def next_rounds(request: HttpRequest, body: AnalyseIn) -> list[dict[str, object]]:
+    """The rounds that could come next, each worked and judged."""
+    return offers_answer(body.text)
+
+
+@router.post("/readin", response=ReadInOut, operation_id="readIn")
+def read_in(request: HttpRequest, body: ReadInIn) -> dict[str, object]:
+    """A pasted pattern line by line: what was understood, and as what."""
+    return read_in_answer(body.text, body.terms)
+
+
 @router.post("/write", operation_id="writePattern", response={200: str})
 def write(request: HttpRequest, body: WriteIn) -> HttpResponse:
     """The pattern as a file to keep."""
-    sheet = write_sheet(work_draft(body.text), body.terms)
+    draft = work_draft(body.text)
+    style = read_style(body.style, own_style(draft.doc.style))
+    sheet = write_pattern(draft, body.terms, style, body.plain)
     data: str | bytes
     if body.format == "pdf":
         data = as_pdf(as_html(sheet))

@@ -39,10 +39,10 @@ def new_motif(user: User, text: str) -> Motif:
     return motif
 
 
-def begin_motif(user: User, shape: str, terms: str, title: str) -> Motif:
+def begin_motif(user: User, shape: str, terms: str, title: str, stitch: str = "dc", begin: str = "magic ring") -> Motif:
     """A new motif with its header and a sensible first round. Raises InvalidError for an unknown shape."""
     try:
-        text = first_text(shape, "uk" if terms == "uk" else "us", title.strip() or UNTITLED)
+        text = first_text(shape, "uk" if terms == "uk" else "us", title.strip() or UNTITLED, stitch, begin)
     except KeyError as e:
         raise InvalidError("There is no such shape to begin with.") from e
     return new_motif(user, text)

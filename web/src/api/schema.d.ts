@@ -129,6 +129,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pattern": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pattern
+         * @description The pattern in a dialect and a style.
+         */
+        post: operations["pattern"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Next Rounds
+         * @description The rounds that could come next, each worked and judged.
+         */
+        post: operations["nextRounds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/readin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read In
+         * @description A pasted pattern line by line: what was understood, and as what.
+         */
+        post: operations["readIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/write": {
         parameters: {
             query?: never;
@@ -284,6 +344,18 @@ export interface components {
              * @default
              */
             title: string;
+            /**
+             * Stitch
+             * @default dc
+             * @enum {string}
+             */
+            stitch: "sc" | "hdc" | "dc" | "tr";
+            /**
+             * Begin
+             * @default magic ring
+             * @enum {string}
+             */
+            begin: "magic ring" | "chain ring" | "one chain";
             /** Text */
             text?: string | null;
         };
@@ -315,8 +387,6 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["FindingOut"][];
             drawing: components["schemas"]["DrawingOut"];
-            us: components["schemas"]["SheetOut"];
-            uk: components["schemas"]["SheetOut"];
         };
         /**
          * DrawingOut
@@ -327,6 +397,8 @@ export interface components {
             reach: number;
             /** Turn */
             turn: number;
+            /** Middle */
+            middle: number;
             /** Rounds */
             rounds: string[][];
         };
@@ -368,13 +440,6 @@ export interface components {
             /** Edits */
             edits: components["schemas"]["EditOut"][];
         };
-        /** PairOut */
-        PairOut: {
-            /** Name */
-            name: string;
-            /** Value */
-            value: string;
-        };
         /**
          * RoundOut
          * @description One worked round. spans: start, end, start, end ... of the words of each stitch, in working order.
@@ -412,8 +477,32 @@ export interface components {
             /** Spans */
             spans: number[];
         };
-        /** SheetOut */
-        SheetOut: {
+        /** SizeOut */
+        SizeOut: {
+            /** Side To Side */
+            side_to_side: number;
+            /** Corner To Corner */
+            corner_to_corner: number;
+            /** Measured */
+            measured: boolean;
+        };
+        /** AnalyseIn */
+        AnalyseIn: {
+            /** Text */
+            text: string;
+        };
+        /** PairOut */
+        PairOut: {
+            /** Name */
+            name: string;
+            /** Value */
+            value: string;
+        };
+        /**
+         * PatternOut
+         * @description text: the same as a pattern file. cannot: what the style can't do; changes: what of the fabric it changes.
+         */
+        PatternOut: {
             /**
              * Terms
              * @enum {string}
@@ -431,6 +520,14 @@ export interface components {
             notes: string[];
             /** Rounds */
             rounds: components["schemas"]["SheetRoundOut"][];
+            /** Special */
+            special: components["schemas"]["PairOut"][];
+            /** Cannot */
+            cannot: string[];
+            /** Changes */
+            changes: string[];
+            /** Text */
+            text: string;
         };
         /** SheetRoundOut */
         SheetRoundOut: {
@@ -445,19 +542,113 @@ export interface components {
             /** Notes */
             notes: string[];
         };
-        /** SizeOut */
-        SizeOut: {
-            /** Side To Side */
-            side_to_side: number;
-            /** Corner To Corner */
-            corner_to_corner: number;
-            /** Measured */
-            measured: boolean;
-        };
-        /** AnalyseIn */
-        AnalyseIn: {
+        /**
+         * PatternIn
+         * @description style: as in a `Style:` line; plain: in full words.
+         */
+        PatternIn: {
             /** Text */
             text: string;
+            /**
+             * Terms
+             * @enum {string}
+             */
+            terms: "us" | "uk";
+            /**
+             * Style
+             * @default
+             */
+            style: string;
+            /**
+             * Plain
+             * @default false
+             */
+            plain: boolean;
+        };
+        /**
+         * OfferOut
+         * @description A round that could come next, with its verdict once it stands.
+         */
+        OfferOut: {
+            /** Name */
+            name: string;
+            /** Line */
+            line: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "flat" | "blocks out" | "cups" | "ruffles" | "unknown";
+            /** Stitches */
+            stitches: number;
+        };
+        /** MarkOut */
+        MarkOut: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Message */
+            message: string;
+            /** Nearest */
+            nearest: string;
+            /** Stops */
+            stops: boolean;
+        };
+        /**
+         * ReadInOut
+         * @description A pasted text line by line; `text`: it as a pattern file; `taken`: the same written out in the notation.
+         */
+        ReadInOut: {
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+            /**
+             * Terms
+             * @enum {string}
+             */
+            terms: "us" | "uk";
+            /** Why Terms */
+            why_terms: string[];
+            /** Shape */
+            shape: string;
+            /** Why Shape */
+            why_shape: string;
+            /** Rounds */
+            rounds: number;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "flat" | "blocks out" | "cups" | "ruffles" | "unknown";
+            /** Taken */
+            taken: string;
+            /** Lines */
+            lines: components["schemas"]["ReadLineOut"][];
+        };
+        /** ReadLineOut */
+        ReadLineOut: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "understood" | "note" | "not understood" | "blank";
+            /** Became */
+            became: string;
+            /** Marks */
+            marks: components["schemas"]["MarkOut"][];
+        };
+        /** ReadInIn */
+        ReadInIn: {
+            /** Text */
+            text: string;
+            /** Terms */
+            terms?: ("us" | "uk") | null;
         };
         /** WriteIn */
         WriteIn: {
@@ -468,6 +659,16 @@ export interface components {
              * @enum {string}
              */
             terms: "us" | "uk";
+            /**
+             * Style
+             * @default
+             */
+            style: string;
+            /**
+             * Plain
+             * @default false
+             */
+            plain: boolean;
             /**
              * Format
              * @enum {string}
@@ -859,6 +1060,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnalysisOut"];
+                };
+            };
+        };
+    };
+    pattern: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PatternIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PatternOut"];
+                };
+            };
+        };
+    };
+    nextRounds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnalyseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferOut"][];
+                };
+            };
+        };
+    };
+    readIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadInIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadInOut"];
                 };
             };
         };
