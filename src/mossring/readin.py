@@ -8,7 +8,7 @@ from typing import Literal
 
 from mossring.analysis import Analysis, analyse
 from mossring.draft import Draft
-from mossring.findings import Finding
+from mossring.findings import Finding, Fix
 from mossring.notation.document import Line
 from mossring.notation.evidence import evidence
 from mossring.stitches import Dialect
@@ -26,6 +26,7 @@ class Mark:
     message: str
     nearest: str = ""
     stops: bool = True
+    fix: Fix | None = None
 
 
 @dataclass(slots=True)
@@ -114,8 +115,8 @@ def _noted(draft: Draft, note: Line, start: int, end: int) -> ReadLine:
 
 
 def _mark(f: Finding) -> Mark:
-    nearest = f.fixes[0].label if f.fixes else ""
-    return Mark(f.start, f.end, f.message, nearest, f.severity == "stop")
+    fix = f.fixes[0] if f.fixes else None
+    return Mark(f.start, f.end, f.message, fix.label if fix else "", f.severity == "stop", fix)
 
 
 def _became(draft: Draft) -> dict[int, str]:

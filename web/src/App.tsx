@@ -3,6 +3,7 @@ import { Navigate, Route, Routes } from "react-router";
 import { asked, client } from "./api/client";
 import { Bench } from "./bench/Bench";
 import { Door } from "./door/Door";
+import { ReadIn } from "./readin/ReadIn";
 import { SheetView } from "./sheet/SheetView";
 import { Shelf } from "./shelf/Shelf";
 import { Trouble, Waiting } from "./ui/states";
@@ -17,6 +18,7 @@ export function App() {
     <SessionContext.Provider value={session.data}>
       <Routes>
         <Route path="/" element={<Shelf />} />
+        <Route path="/read-in" element={<ReadIn />} />
         <Route path="/motif/:id" element={<Bench />} />
         <Route path="/motif/:id/pattern" element={<SheetView />} />
         <Route path="*" element={<Navigate to="/" replace />} />

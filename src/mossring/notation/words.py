@@ -106,6 +106,11 @@ def _offered(dialect: Dialect) -> list[str]:
     return sorted({w for w in _PLAIN.split() if len(w) > 2} | own | set(NUMBERS))
 
 
+@cache
+def _abbreviations(dialect: Dialect) -> list[str]:
+    return sorted({"ch", "sk", *(w for spelling in spellings(dialect) if len(spelling) == 1 for w in spelling)})
+
+
 @lru_cache(maxsize=2048)
 def nearest(word: str, dialect: Dialect) -> str | None:
     """The known word that `word` was probably meant to be, or None."""
@@ -113,6 +118,9 @@ def nearest(word: str, dialect: Dialect) -> str | None:
         return _ALIASES[word]
     if len(word) > 24:
         return None
+    swapped = [w for w in _abbreviations(dialect) if sorted(w) == sorted(word) and len(w) == len(word)]
+    if swapped:  # two letters the wrong way round
+        return swapped[0]
     cutoff = 0.66 if len(word) <= 4 else 0.75
     close = get_close_matches(word, _offered(dialect), n=3, cutoff=cutoff)
     same_first = [w for w in close if w[0] == word[0]]

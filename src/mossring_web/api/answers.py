@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
+
 from mossring.analysis import analyse, finding_data
 from mossring.chart import draw
 from mossring.draft import Draft, DraftRound, work_draft
@@ -83,7 +85,14 @@ def read_in_answer(text: str, terms: Dialect | None) -> dict[str, object]:
                 "kind": x.kind,
                 "became": x.became,
                 "marks": [
-                    {"start": m.start, "end": m.end, "message": m.message, "nearest": m.nearest, "stops": m.stops}
+                    {
+                        "start": m.start,
+                        "end": m.end,
+                        "message": m.message,
+                        "nearest": m.nearest,
+                        "stops": m.stops,
+                        "fix": m.fix and {"label": m.fix.label, "edits": [asdict(e) for e in m.fix.edits]},
+                    }
                     for m in x.marks
                 ],
             }

@@ -184,6 +184,7 @@ class MarkOut(Schema):
     message: str
     nearest: str
     stops: bool
+    fix: FixOut | None
 
 
 class ReadLineOut(Schema):

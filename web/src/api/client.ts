@@ -6,7 +6,10 @@ export type Round = components["schemas"]["RoundOut"];
 export type Finding = components["schemas"]["FindingOut"];
 export type Fix = components["schemas"]["FixOut"];
 export type Drawing = components["schemas"]["DrawingOut"];
-export type Sheet = components["schemas"]["SheetOut"];
+export type Sheet = components["schemas"]["PatternOut"];
+export type Offer = components["schemas"]["OfferOut"];
+export type Reading = components["schemas"]["ReadInOut"];
+export type ReadLine = components["schemas"]["ReadLineOut"];
 export type Card = components["schemas"]["CardOut"];
 export type Motif = components["schemas"]["MotifOut"];
 export type Session = components["schemas"]["SessionOut"];
@@ -61,9 +64,12 @@ export async function asked<T>(call: Promise<Answer<T>>): Promise<T> {
 }
 
 /** Ask for the pattern as a file and hand it to the browser to keep. */
-export async function takeAway(text: string, terms: Terms, format: Format): Promise<void> {
+export async function takeAway(
+  pattern: { text: string; terms: Terms; style: string; plain: boolean },
+  format: Format,
+): Promise<void> {
   const { data, response } = await client
-    .POST("/api/write", { body: { text, terms, format }, parseAs: "blob" })
+    .POST("/api/write", { body: { ...pattern, format }, parseAs: "blob" })
     .catch(() => {
       throw new ServerError(0, "The server can't be reached just now.");
     });

@@ -594,6 +594,7 @@ export interface components {
             nearest: string;
             /** Stops */
             stops: boolean;
+            fix: components["schemas"]["FixOut"] | null;
         };
         /**
          * ReadInOut

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Redo2, Undo2 } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { asked, client, type Motif } from "../api/client";
 import { Button } from "../ui/Button";
 import { TopBar } from "../ui/TopBar";
@@ -13,6 +13,7 @@ import { ConflictDialog } from "./ConflictDialog";
 import { DrawingView } from "./DrawingView";
 import { Editor, type EditorHandle } from "./Editor";
 import { Findings } from "./Findings";
+import { NextRound } from "./NextRound";
 import { SaveSign, WorkSign } from "./Signs";
 import { Shortcuts } from "./Shortcuts";
 import { useAnalysis } from "./useAnalysis";
@@ -64,6 +65,13 @@ function Work({ motif }: { motif: Motif }) {
     if (a !== undefined && b !== undefined && current) editor.current?.light([[a, b]]);
   };
 
+  const rewrite: unknown = (useLocation().state as { rewrite?: unknown } | null)?.rewrite;
+  useEffect(() => {
+    if (typeof rewrite !== "string") return;
+    editor.current?.rewrite(rewrite);
+    void go(".", { replace: true, state: null });
+  }, [rewrite, go]);
+
   useEffect(() => {
     const listen = (e: KeyboardEvent) => {
       if (!e.altKey || e.ctrlKey || e.metaKey) return;
@@ -81,7 +89,11 @@ function Work({ motif }: { motif: Motif }) {
   }, [go, motif.id]);
 
   const keepBoth = async (mine: string, theirs: string) => {
-    await asked(client.POST("/api/motifs", { body: { shape: "", terms: "us", title: "", text: mine } }));
+    await asked(
+      client.POST("/api/motifs", {
+        body: { shape: "", terms: "us", title: "", stitch: "dc", begin: "magic ring", text: mine },
+      }),
+    );
     save.settle(theirs);
   };
 
@@ -107,6 +119,7 @@ function Work({ motif }: { motif: Motif }) {
         >
           <Redo2 size={18} />
         </Button>
+        <NextRound text={save.text} take={(line) => editor.current?.append(line)} />
         <Shortcuts />
         <Link
           to={`/motif/${motif.id}/pattern`}

@@ -17,6 +17,8 @@ export type EditorHandle = {
   mend: (fix: Fix) => void;
   light: (spans: [number, number][]) => void;
   goTo: (at: number) => void;
+  append: (line: string) => void;
+  rewrite: (text: string) => void;
 };
 
 type Props = {
@@ -147,6 +149,29 @@ export function Editor({ text, change, choose, answer, ref }: Props) {
     mend: (fix) => {
       view.current?.dispatch(edits(fix));
       view.current?.focus();
+    },
+    append: (line) => {
+      const editor = view.current;
+      if (!editor) return;
+      const { doc } = editor.state;
+      const end = doc.toString().trimEnd().length;
+      const insert = `${end ? "\n" : ""}${line}`;
+      editor.dispatch({
+        changes: { from: end, to: doc.length, insert },
+        selection: { anchor: end + insert.length },
+        userEvent: "input",
+        scrollIntoView: true,
+      });
+      editor.focus();
+    },
+    rewrite: (text) => {
+      const editor = view.current;
+      if (!editor) return;
+      editor.dispatch({
+        changes: { from: 0, to: editor.state.doc.length, insert: text },
+        selection: { anchor: 0 },
+        userEvent: "input",
+      });
     },
     light: (spans) => {
       const editor = view.current;

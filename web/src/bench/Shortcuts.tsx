@@ -5,6 +5,7 @@ import { Overlay } from "../ui/Overlay";
 
 const KEYS: [string, string][] = [
   ["Enter, at the end of a round", "begin the next round"],
+  ["Alt N, then a number", "take a next round that lies flat"],
   ["Ctrl Z / Ctrl Y", "undo / do again"],
   ["F8", "on to the next finding"],
   ["Ctrl Shift M", "all findings, with their mends"],

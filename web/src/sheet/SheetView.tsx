@@ -1,11 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { asked, client, type Format, type Sheet, takeAway, type Terms } from "../api/client";
 import { opening } from "../bench/useAutosave";
 import { Button } from "../ui/Button";
 import { TopBar } from "../ui/TopBar";
 import { Trouble, Waiting } from "../ui/states";
+import { type Schools, StyleBar, styleLine } from "./StyleBar";
+
+const DIALECTS: Terms[] = ["us", "uk"];
 
 const FORMATS: [Format, string][] = [
   ["pdf", "PDF"],
@@ -27,13 +30,35 @@ export function SheetView() {
     staleTime: 0,
     gcTime: 0,
   });
+  const [schools, setSchools] = useState<Schools>({});
+  const [plain, setPlain] = useState(false);
+  const style = styleLine(schools);
+  const drafted = pattern.data?.text;
+  const sheets = useQuery({
+    queryKey: ["sheets", drafted, style, plain],
+    queryFn: () =>
+      Promise.all(
+        DIALECTS.map((terms) =>
+          asked(client.POST("/api/pattern", { body: { text: drafted ?? "", terms, style, plain } })),
+        ),
+      ),
+    enabled: drafted !== undefined,
+    placeholderData: (before) => before,
+    gcTime: 0,
+  });
+  const go = useNavigate();
   const [error, setError] = useState("");
   if (pattern.isPending) return <Waiting what="Writing the pattern" />;
   if (pattern.isError) return <Trouble error={pattern.error} again={() => void pattern.refetch()} />;
+  if (sheets.isPending) return <Waiting what="Writing the pattern" />;
+  if (sheets.isError) return <Trouble error={sheets.error} again={() => void sheets.refetch()} />;
   const { text, analysis } = pattern.data;
+  const own = sheets.data.find((s) => s.terms === analysis.terms);
+  /** The draft in this style, as a change on the bench that can be undone there. */
+  const rewrite = () => own && void go(`/motif/${id}`, { state: { rewrite: own.text } });
   const take = (terms: Terms, format: Format) => {
     setError("");
-    takeAway(text, terms, format).catch((e: unknown) =>
+    takeAway({ text, terms, style, plain }, format).catch((e: unknown) =>
       setError(e instanceof Error ? e.message : "That did not work."),
     );
   };
@@ -56,13 +81,27 @@ export function SheetView() {
             written: mend it on the bench before anyone follows it.
           </p>
         )}
+        <StyleBar
+          schools={schools}
+          choose={setSchools}
+          plain={plain}
+          setPlain={setPlain}
+          rewrite={style && own ? () => rewrite() : null}
+        />
+        {own && [...own.changes, ...own.cannot].length > 0 && (
+          <ul role="status" className="no-print mb-5 rounded bg-moss-soft px-5 py-2 text-sm">
+            {[...own.changes, ...own.cannot].map((x) => (
+              <li key={x}>{x}</li>
+            ))}
+          </ul>
+        )}
         {error && (
           <p role="alert" className="mb-5 rounded bg-stop-soft px-4 py-2 text-stop">
             {error}
           </p>
         )}
         <div className="grid gap-8 lg:grid-cols-2 print:block">
-          {[analysis.us, analysis.uk].map((sheet) => (
+          {sheets.data.map((sheet) => (
             <Column key={sheet.terms} sheet={sheet} take={take} />
           ))}
         </div>
@@ -105,8 +144,18 @@ function Column({ sheet, take }: { sheet: Sheet; take: Take }) {
             <dd>{m.value}</dd>
           </div>
         ))}
-        <dt className="text-quiet">Abbreviations</dt>
-        <dd>{sheet.abbreviations.map((a) => `${a.name}, ${a.value}`).join("; ")}</dd>
+        {sheet.abbreviations.length > 0 && (
+          <>
+            <dt className="text-quiet">Abbreviations</dt>
+            <dd>{sheet.abbreviations.map((a) => `${a.name}, ${a.value}`).join("; ")}</dd>
+          </>
+        )}
+        {sheet.special.map((s) => (
+          <div key={s.name} className="contents">
+            <dt className="text-quiet">{s.name}</dt>
+            <dd>{s.value}</dd>
+          </div>
+        ))}
       </dl>
       <p className="mb-3">
         <strong className="font-semibold">Begin:</strong> {sheet.begin}.

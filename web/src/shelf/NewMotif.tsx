@@ -14,17 +14,30 @@ const SHAPES = [
   "circle",
   "circle to square",
   "circle to hexagon",
+  "circle to pentagon",
+  "circle to octagon",
   "triangle",
   "octagon",
+  "rectangle",
+  "half square",
 ];
+const STITCHES = ["sc", "hdc", "dc", "tr"] as const;
+const NAMES: Record<Terms, Record<string, string>> = {
+  us: { sc: "sc", hdc: "hdc", dc: "dc", tr: "tr" },
+  uk: { sc: "dc", hdc: "htr", dc: "tr", tr: "dtr" },
+};
+const BEGINS = ["magic ring", "chain ring", "one chain"] as const;
 
 export function NewMotif() {
   const session = useSession();
   const go = useNavigate();
   const [shape, setShape] = useState("square");
   const [terms, setTerms] = useState<Terms>(session.terms);
+  const [stitch, setStitch] = useState<(typeof STITCHES)[number]>("dc");
+  const [centre, setCentre] = useState<(typeof BEGINS)[number]>("magic ring");
   const begin = useMutation({
-    mutationFn: (title: string) => asked(client.POST("/api/motifs", { body: { shape, terms, title } })),
+    mutationFn: (title: string) =>
+      asked(client.POST("/api/motifs", { body: { shape, terms, title, stitch, begin: centre } })),
     onSuccess: (motif) => void go(`/motif/${motif.id}`),
   });
   const send = (event: FormEvent<HTMLFormElement>) => {
@@ -51,6 +64,23 @@ export function NewMotif() {
             choose={(x) => setTerms(x === "uk" ? "uk" : "us")}
             show={(x) => (x === "us" ? "US (dc is the tall one)" : "UK (tr is the tall one)")}
           />
+          <Radios
+            legend="Stitch"
+            name="stitch"
+            options={[...STITCHES]}
+            value={stitch}
+            choose={(x) => setStitch(STITCHES.find((s) => s === x) ?? "dc")}
+            show={(x) => NAMES[terms][x] ?? x}
+          />
+          {shape !== "rectangle" && (
+            <Radios
+              legend="Centre"
+              name="centre"
+              options={[...BEGINS]}
+              value={centre}
+              choose={(x) => setCentre(BEGINS.find((b) => b === x) ?? "magic ring")}
+            />
+          )}
           {begin.error && (
             <p role="alert" className="mb-3 text-stop">
               {begin.error.message}

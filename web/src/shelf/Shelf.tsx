@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "react-router";
 import { asked, client } from "../api/client";
 import { Button } from "../ui/Button";
 import { TopBar } from "../ui/TopBar";
@@ -47,7 +48,15 @@ export function Shelf() {
               {shelf.data.length === 1 ? "One motif" : `${shelf.data.length} motifs`}, last touched first
             </p>
           </div>
-          <NewMotif />
+          <div className="flex gap-3">
+            <Link
+              to="/read-in"
+              className="rounded border border-line bg-leaf px-3 py-1.5 leading-tight font-medium hover:border-moss"
+            >
+              Read in a pattern
+            </Link>
+            <NewMotif />
+          </div>
         </div>
         {binned && (
           <p role="status" className="mb-4 flex items-center gap-3 rounded bg-moss-soft px-4 py-2">
@@ -77,7 +86,10 @@ export function Shelf() {
 function Empty() {
   return (
     <div className="rounded-lg border border-dashed border-line p-10 font-read text-lg leading-relaxed">
-      <p>Nothing here yet. Begin a motif: choose a shape, and its first round is there already.</p>
+      <p>
+        Nothing here yet. Begin a motif: choose a shape, and its first round is there already. Or read in a
+        pattern that you have in your notes.
+      </p>
       <p className="mt-2 text-quiet">
         Then type the next one, for example{" "}
         <q>[(2 dc, ch 2, 2 dc) in corner, dc in each st to corner] around</q>, and see what it comes to.
