@@ -26,8 +26,38 @@ def test_the_answer_is_the_cores_own(as_ada: Caller) -> None:
         words = {text[a:b] for a, b in zip(r["spans"][::2], r["spans"][1::2], strict=True)}
         assert all(any(k in w for k in ("dc", "sc", "ch")) for w in words), words
         assert len(r["spans"]) == 2 * len(worked.worked.made)
-    assert "3 tr in ring" in answer["uk"]["rounds"][0]["text"]
-    assert "3 dc in ring" in answer["us"]["rounds"][0]["text"]
+
+
+def test_the_pattern_is_written_in_a_dialect_and_a_style(as_ada: Caller) -> None:
+    body = {"text": CASE.read_text(), "terms": "uk", "style": "turn every round; start chainless", "plain": False}
+    answer = as_ada.call("POST", "/pattern", body).json()
+    assert "(dc, ch 1) (counts as tr)" in answer["rounds"][0]["text"]
+    assert answer["changes"]
+    assert answer["text"].startswith("Motif: Fernwick Granny")
+    full = as_ada.call("POST", "/pattern", {**body, "plain": True}).json()
+    assert "treble crochet" in full["rounds"][0]["text"]
+    assert full["abbreviations"] == []
+
+
+def test_next_rounds_are_offered_with_their_verdict(as_ada: Caller) -> None:
+    offers = as_ada.call("POST", "/next", {"text": CASE.read_text()}).json()
+    assert {o["verdict"] for o in offers} <= {"flat", "blocks out"}
+    taken = CASE.read_text().rstrip() + "\n" + offers[0]["line"]
+    rounds = as_ada.call("POST", "/analyse", {"text": taken}).json()["rounds"]
+    assert (rounds[-1]["stitches"], rounds[-1]["verdict"]) == (offers[0]["stitches"], offers[0]["verdict"])
+    assert as_ada.call("POST", "/next", {"text": ""}).json() == []
+
+
+def test_a_pasted_text_is_read_line_by_line(as_ada: Caller) -> None:
+    text = "A square (UK)\nRnd 1: [3 tr in ring, ch 2] 4 tmies\nknit one"
+    answer = as_ada.call("POST", "/readin", {"text": text}).json()
+    assert (answer["terms"], answer["shape"], answer["rounds"]) == ("uk", "square", 1)
+    assert [x["kind"] for x in answer["lines"]] == ["understood", "understood", "note"]
+    (mark,) = answer["lines"][1]["marks"]
+    assert (text[mark["start"] : mark["end"]], mark["nearest"]) == ("tmies", "Write “times”")
+    assert mark["fix"]["edits"] == [{"start": mark["start"], "end": mark["end"], "text": "times"}]
+    us = as_ada.call("POST", "/readin", {"text": text, "terms": "us"}).json()
+    assert us["terms"] == "us"
 
 
 @pytest.mark.parametrize("text", ["", "\x00\x01", "Rnd 1: [[[[", "Rnd 1: 12 dc in ring\nRnd 2: 🧶", "x" * 300_000])

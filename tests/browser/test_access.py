@@ -29,9 +29,19 @@ def test_no_view_has_a_barrier(door: Page, scheme: str) -> None:
     door.get_by_role("button", name="New motif").click()
     assert_no_barriers(door)
     door.keyboard.press("Escape")
+    door.get_by_role("link", name="Read in a pattern").click()
+    assert_no_barriers(door)
+    door.get_by_role("button", name="Try an example").click()
+    expect(door.get_by_text("2 rounds")).to_be_visible()
+    assert_no_barriers(door)
+    door.get_by_role("link", name="Moss Ring").click()
     open_motif(door, "Second Tenor Panel")
     expect(door.get_by_role("list", name="Findings")).to_be_visible()
     assert_no_barriers(door)
+    door.keyboard.press("Alt+n")
+    expect(door.get_by_role("heading", name="What could come next")).to_be_visible()
+    assert_no_barriers(door)
+    door.keyboard.press("Escape")
     door.get_by_role("link", name="Pattern").click()
     expect(door.get_by_role("article", name="UK terms")).to_be_visible()
     assert_no_barriers(door)
@@ -47,8 +57,14 @@ def test_the_bench_needs_no_scrolling_of_the_page(demo: Page) -> None:
 def test_no_view_is_wider_than_a_small_screen(demo: Page, size: tuple[int, int]) -> None:
     """A tablet in portrait, a telephone, and 1280x800 at 200 % text."""
     demo.set_viewport_size({"width": size[0], "height": size[1]})
-    for step in ("shelf", "bench", "pattern"):
-        if step == "bench":
+    for step in ("shelf", "read in", "bench", "pattern"):
+        if step == "read in":
+            demo.get_by_role("link", name="Read in a pattern").click()
+            demo.get_by_role("button", name="Try an example").click()
+            expect(demo.get_by_text("2 rounds")).to_be_visible()
+            assert demo.evaluate("document.documentElement.scrollWidth") <= size[0], step
+            demo.get_by_role("link", name="Moss Ring").click()
+        elif step == "bench":
             open_motif(demo, "Fog Lamp Square")
         elif step == "pattern":
             demo.get_by_role("link", name="Pattern").click()

@@ -5,12 +5,10 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
 
 from mossring.analysis import analyse
 from mossring.draft import work_draft
-from mossring.notation import read_round, read_shape
+from mossring.notation import read_shape
 from mossring.working import same_fabric
 
 
@@ -60,28 +58,3 @@ def test_a_shape_that_is_not_said_is_found_from_the_corners() -> None:
     draft = work_draft(body)
     assert (draft.shape.name, draft.said_shape) == ("hexagon", False)
     assert work_draft("Rnd 1: 12 dc in ring\nRnd 2: 2 dc in each st around").shape.name == "circle"
-
-
-_WORDS = (
-    "dc sc tr ch 2 3 in next st sts corner each around [ ] ( ) * ; , rep from times sp ring join sl sk to as same ."
-)
-_texts = st.lists(st.sampled_from([*_WORDS.split(), "ch-2", "\nRnd 2:", "\nRnd 3:", "frob", "🧶"]), max_size=60).map(
-    " ".join
-)
-
-
-@given(_texts)
-@settings(max_examples=400, deadline=None)
-def test_no_text_of_the_trade_s_words_is_too_much(words: str) -> None:
-    """Reading, working, judging never raise, and every span lies inside the text."""
-    text = f"Shape: square\nRnd 1: {words}"
-    for f in analyse(text).findings:
-        assert 0 <= f.start <= f.end <= len(text) + 1
-    analyse(text, "uk")
-
-
-@given(st.text(max_size=300))
-@settings(max_examples=200, deadline=None)
-def test_no_text_at_all_is_too_much(text: str) -> None:
-    analyse(text)
-    read_round(text, "us")

@@ -1,0 +1,65 @@
+"""Texts that nobody would write: nothing raises, nothing takes over a second.
+
+The number of texts is small here; `FUZZ=10000` in the environment makes it a long run.
+"""
+
+from __future__ import annotations
+
+import os
+import time
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from mossring.analysis import analyse
+from mossring.notation import read_round
+from mossring.readin import read_in
+from mossring.starters import next_rounds
+from mossring.writing import as_text, write_pattern
+
+TEXTS = int(os.environ.get("FUZZ", "300"))
+LIMIT = 1.0 if "FUZZ" in os.environ else 20.0
+"""Seconds that one text may take in the long run; otherwise only a hang is caught, for machines are noisy."""
+
+_WORDS = """
+dc sc tr hdc htr ch 2 3 4 in next st sts corner each around [ ] ( ) * ** ; , . rep from times sp sps ring join sl sk to
+as same cl pc bobble puff tog FPdc BPdc BLO FLO 3rd loop picot turn over and together of rnd 1 between groups shell
+centre top beg foundation row end other side inc dec until last with B drop A back pick up skip miss counts (counts
+does not count) standing chainless working 2nd ch from hook around. more on side
+"""
+_HEADS = [
+    *("\nRnd 2:", "\nRnd 3:", "\nRow 2:", "\nRnds 3-5: as Rnd 2", "frob", "🧶", "ch-2", "3-dc", "sc2tog", "petal"),
+    *("\nJoin B", "\nCluster (cl):", "\n**Rnd 4:**", "\nStitch petal: 3-dc cl, ch 1", "(24 dc)"),
+]
+_WHERE = st.sampled_from(
+    [
+        "Shape: square\nRnd 1: [3 dc in ring, ch 2] 4 times\nRnd 2: ",
+        "Shape: circle\nRnd 1: ",
+        "Begin: ch 9\nRow 1: ",
+        "",
+    ]
+)
+_texts = st.lists(st.sampled_from([*_WORDS.split(), *_HEADS]), max_size=60).map(" ".join)
+
+
+@given(_WHERE, _texts)
+@settings(max_examples=TEXTS, deadline=None)
+def test_no_text_of_the_trade_s_words_is_too_much(where: str, words: str) -> None:
+    """Read, worked, judged, written, read in, continued: never an exception, every span inside the text."""
+    text = where + words
+    begun = time.perf_counter()
+    result = analyse(text)
+    taken = time.perf_counter() - begun
+    for f in result.findings:
+        assert 0 <= f.start <= f.end <= len(text) + 1
+    assert taken < LIMIT, text
+    as_text(write_pattern(result.draft, "uk"))
+    read_in(text)
+    next_rounds(result.draft)
+
+
+@given(st.text(max_size=300))
+@settings(max_examples=TEXTS, deadline=None)
+def test_no_text_at_all_is_too_much(text: str) -> None:
+    read_in(text)
+    read_round(text, "us")

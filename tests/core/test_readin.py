@@ -1,0 +1,82 @@
+"""Reading in: each line of a pasted text is understood, kept as a note or marked."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+
+import pytest
+
+from mossring.draft import work_draft
+from mossring.readin import pattern_text, read_in, taken
+from mossring.working import same_fabric
+from mossring.writing import as_data, write_pattern
+
+PASTED = sorted((Path(__file__).parent.parent / "patterns").glob("pasted-[!m]*.txt"))
+NOTES = """Bell rope square
+Materials: any aran
+Special stitches
+Cluster (cl): 3-dc cluster
+In UK terms
+Ch 6, join to form a ring.
+
+Round 1: ch 2, 2-tr cl in ring, ch 2, [3-tr cl in ring, ch 2] 7 times, join
+Work it loosely.
+Round 2: ss in nxet ch-2 sp, frobnicate
+"""
+
+
+def kinds(text: str) -> list[tuple[str, str]]:
+    return [(text[x.start : x.end].split(" ")[0], x.kind) for x in read_in(text).lines]
+
+
+def test_every_line_is_told() -> None:
+    assert kinds(NOTES) == [
+        ("Bell", "understood"),
+        ("Materials:", "understood"),
+        ("Special", "note"),
+        ("Cluster", "understood"),
+        ("In", "understood"),
+        ("Ch", "understood"),
+        ("", "blank"),
+        ("Round", "understood"),
+        ("Work", "note"),
+        ("Round", "not understood"),
+    ]
+
+
+def test_what_each_line_became_and_the_nearest_reading() -> None:
+    lines = read_in(NOTES).lines
+    assert lines[4].became == "Terms: UK"
+    assert lines[5].became == "Begin: ring of 6 chains"
+    assert lines[7].became.startswith("Rnd 1: ch 2, 2-tr cl in ring (counts as 3-tr cl)")
+    marks = lines[9].marks
+    assert [NOTES[m.start : m.end] for m in marks] == ["nxet", "frobnicate"]
+    assert marks[0].nearest == "Write “next”"
+
+
+def test_evidence_is_shown() -> None:
+    found = read_in("Rnd 1: 12 sc in ring\nRnd 2: 2 sc in each st around")
+    assert found.why_terms == ["“sc” is a US term only"]
+    assert found.why_shape == "Its rounds have no corners."
+    assert read_in("Terms: UK\nRnd 1: 12 tr in ring").why_terms == ["The text says so."]
+    assert read_in("Rnd 1: 12 dc in ring").why_terms[0].startswith("Nothing tells")
+
+
+@pytest.mark.parametrize("path", PASTED, ids=lambda p: p.stem)
+def test_right_patterns_are_understood_and_taken_as_they_are(path: Path) -> None:
+    read = read_in(path.read_text())
+    assert "not understood" not in {x.kind for x in read.lines}
+    assert same_fabric(work_draft(taken(read)).fabric, read.analysis.draft.fabric)
+
+
+@pytest.mark.parametrize("path", PASTED[:6], ids=lambda p: p.stem)
+def test_our_own_json_comes_back(path: Path) -> None:
+    draft = work_draft(path.read_text())
+    data = json.dumps(as_data(write_pattern(draft, "uk")))
+    assert same_fabric(work_draft(pattern_text(data)).fabric, draft.fabric)
+
+
+def test_any_other_json_is_a_text_like_all_others() -> None:
+    assert pattern_text('{"a": 1}') == '{"a": 1}'
+    assert pattern_text("Rnd 1: 6 sc in ring") == "Rnd 1: 6 sc in ring"
