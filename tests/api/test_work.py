@@ -33,7 +33,7 @@ def test_the_pattern_is_written_in_a_dialect_and_a_style(as_ada: Caller) -> None
     answer = as_ada.call("POST", "/pattern", body).json()
     assert "(dc, ch 1) (counts as tr)" in answer["rounds"][0]["text"]
     assert answer["changes"]
-    assert answer["text"].startswith("Motif: Fernwick Granny")
+    assert answer["text"].startswith("Motif: Fernwick Square")
     full = as_ada.call("POST", "/pattern", {**body, "plain": True}).json()
     assert "treble crochet" in full["rounds"][0]["text"]
     assert full["abbreviations"] == []
@@ -49,7 +49,7 @@ def test_next_rounds_are_offered_with_their_verdict(as_ada: Caller) -> None:
 
 
 def test_a_pasted_text_is_read_line_by_line(as_ada: Caller) -> None:
-    text = "A square (UK)\nRnd 1: [3 tr in ring, ch 2] 4 tmies\nknit one"
+    text = "A square (UK)\nRnd 1: [3 tr in ring, ch 2] 4 tmies\nKnit one"
     answer = as_ada.call("POST", "/readin", {"text": text}).json()
     assert (answer["terms"], answer["shape"], answer["rounds"]) == ("uk", "square", 1)
     assert [x["kind"] for x in answer["lines"]] == ["understood", "understood", "note"]

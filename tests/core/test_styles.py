@@ -6,7 +6,10 @@ from itertools import product
 from pathlib import Path
 
 import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
 
+from core.motifs import motifs
 from mossring.analysis import analyse
 from mossring.draft import Draft, work_draft
 from mossring.stitches import Dialect
@@ -45,6 +48,20 @@ def test_reads_as_the_same_fabric(path: Path, style: str) -> None:
         assert same_fabric(work_draft(written).fabric, meant(draft, wanted)), written
         serious = [f.message for f in analyse(written).findings if f.severity == "stop"]
         assert not serious, (written, serious)
+
+
+@given(
+    motifs,
+    st.sampled_from(["us", "uk"]),
+    st.lists(st.sampled_from(STYLES), min_size=1, max_size=4, unique_by=lambda x: x.split()[0]),
+)
+@settings(max_examples=300, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+def test_generated_motifs_in_any_school(text: str, terms: Dialect, schools: list[str]) -> None:
+    """Every shape, school and dialect: what is written works to the fabric that the style means."""
+    draft = work_draft(text)
+    style = read_style("; ".join(schools))
+    written = as_text(write_sheet(draft, terms, style))
+    assert same_fabric(work_draft(written).fabric, meant(draft, style)), written
 
 
 GRANNY = """Terms: US

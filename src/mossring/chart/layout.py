@@ -87,7 +87,7 @@ def _lay(r: DraftRound, sides: int, tops: dict[int, Point], below: Laid | None, 
         return Laid(below.tops if below else {}, [], below.corner if below else None)
     radius = max(r.entry.radius, ring + 0.3)
     if r.worked.line:
-        return _row(r, tops, ring)
+        return _row(r, tops, ring) if sides != 1 else _half_square(r, tops, ring)
     if r.entry.straight:
         return _oblong(r, made, tops)
     feet_at = [_foot_angle(m, tops) for m in made]
@@ -114,6 +114,22 @@ def _row(r: DraftRound, tops: dict[int, Point], ring: float) -> Laid:
     return Laid({**base, **here}, paths[::-1] if r.worked.turned else paths, None)
 
 
+def _half_square(r: DraftRound, tops: dict[int, Point], ring: float) -> Laid:
+    """A row of a half square: along two equal sides at a right angle, its long edge above."""
+    made = r.worked.made[::-1] if r.worked.turned else r.worked.made
+    middles, length = _middles(made)
+    corner = r.worked.corners[0] if r.worked.corners else len(made) // 2
+    apex = middles[len(made) - 1 - corner if r.worked.turned else corner]
+    reach = max(r.entry.radius, ring + 0.3) * 2**0.5
+    places = []
+    for x in middles:
+        t = x / apex if x <= apex else (x - apex) / (length - apex)
+        places.append((reach * (1 - t), -reach * t) if x <= apex else (-reach * t, -reach * (1 - t)))
+    here = {m.number: p for m, p in zip(made, places, strict=True)}
+    paths = _paths(made, places, here, tops, ring)
+    return Laid(here, paths[::-1] if r.worked.turned else paths, None)
+
+
 def _spread(r: DraftRound, length: float) -> list[Point]:
     """Places of a foundation's chains under the first row."""
     n = len(r.worked.extra)
@@ -134,10 +150,46 @@ def _oblong(r: DraftRound, made: list[Made], tops: dict[int, Point]) -> Laid:
     x = sum(cos(2 * pi * (f - s)) for f, s in zip(feet, shares, strict=True) if f is not None)
     y = sum(sin(2 * pi * (f - s)) for f, s in zip(feet, shares, strict=True) if f is not None)
     offset = atan2(y, x) / (2 * pi)
+    corners = sorted(len(made) - 1 - c if r.worked.turned else c for c in r.worked.corners)
+    if len(corners) == 4:
+        places = _on_rectangle(made, corners, middles, length, half, r.entry.radius, known)
+        here.update((m.number, p) for m, p in zip(made, places, strict=True))
+        paths = _paths(made, places, here, known, 0.1)
+        return Laid(here, paths[::-1] if r.worked.turned else paths, None)
     places = [_on_oblong(s + offset, half, r.entry.radius) for s in shares]
     here.update((m.number, p) for m, p in zip(made, places, strict=True))
     paths = _paths(made, places, here, known, 0.1)
     return Laid(here, paths[::-1] if r.worked.turned else paths, None)
+
+
+def _on_rectangle(
+    made: list[Made],
+    corners: list[int],
+    middles: list[float],
+    length: float,
+    half: float,
+    radius: float,
+    known: dict[int, Point],
+) -> list[Point]:
+    """Stitches along the four sides of an oblong with corners; the first side lies where its feet are."""
+    across, up = half + radius, radius
+    around = [(across, -up), (across, up), (-across, up), (-across, -up)]  # counter-clockwise from below right
+    a, b = corners[:2]
+    feet = [known[f] for m in made[a : b + 1] for f in m.feet[:1] if f in known]
+    x = sum(p[0] for p in feet) / len(feet) if feet else 0.0
+    y = sum(p[1] for p in feet) / len(feet) if feet else 1.0
+    long_first = b - a > (corners[3] - corners[0]) / 3
+    first = (1 if y >= 0 else 3) if long_first else (0 if x >= 0 else 2)
+    marks = [middles[c] for c in corners]
+    out = []
+    for at in middles:
+        k = (bisect_right(marks, at + 1e-9) - 1) % 4
+        begin = marks[k] if at >= marks[0] else marks[3] - length
+        end = marks[k + 1] if k < 3 else (marks[0] + length if at >= marks[0] else marks[0])
+        t = (at - begin) / (end - begin)
+        (x0, y0), (x1, y1) = around[(first + k) % 4], around[(first + k + 1) % 4]
+        out.append((x0 + (x1 - x0) * t, y0 + (y1 - y0) * t))
+    return out
 
 
 def _on_oblong(share: float, half: float, radius: float) -> Point:

@@ -478,9 +478,9 @@ def read_until(c: Cursor) -> Until | None:
             return _until_what(c)
         c.accept("row")
         return Until("target", CORNER) if side else Until("across")
-    if c.at("to", "until", "till", "up") and not c.phrase("to", "join") and not c.phrase("to", "form"):
-        c.accept("up")
-        c.i += 1
+    up = c.at("up") and c.ahead().text == "to"
+    if (up or c.at("to", "until", "till")) and not c.phrase("to", "join") and not c.phrase("to", "form"):
+        c.i += 2 if up else 1
         return _until_what(c)
     return None
 

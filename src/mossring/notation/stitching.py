@@ -484,12 +484,14 @@ def label_last(nodes: list[Node], label: Label, end: int) -> None:
         nodes[-1] = replace(last, label=label, span=(last.span[0], end))
         _chainless(nodes, label)
         return
-    if isinstance(last, Work) and _on_chain(last.where):  # `dc in 4th ch from hook (skipped 3 chs count as dc)`
+    before = nodes[-2] if len(nodes) > 1 else None
+    if (
+        isinstance(last, Work) and _on_chain(last.where) and not isinstance(before, Chain)
+    ):  # `dc in 4th ch from hook (skipped 3 chs count as dc)`
         nth = last.where.targets[0].chains or 1
         nodes.insert(-1, Chain(nth - 1, (last.span[0], last.span[0]), label))
         return
     stitch = label.stitch or ""
-    before = nodes[-2] if len(nodes) > 1 else None
     if isinstance(last, Work) and isinstance(before, Chain) and is_stitch(stitch) and lookup(stitch).made == "cl":
         own = last.group[0] if last.group else None
         closing = own.closing if isinstance(own, Make) else 0

@@ -62,8 +62,10 @@ class Maker:
         carried = min(nth, self.chain)
         self.chain -= carried
         for _ in range(node.n):
-            self.make(node.stitch, (), span).chains = carried
-            carried = 0
+            m = self.make(node.stitch, (), span)
+            m.chains, carried = carried, 0
+            if "-cl" in m.kind:
+                m.closing = node.closing or self.closing
 
     def picot(self, node: Make) -> None:
         """A picot: it hangs where the hook is, from the stitch or in the chains just made."""

@@ -305,9 +305,7 @@ class Phrases:
         elif script.part:
             self._use(script.part)
             parts.append(f"in {LOOPS[script.part]}")
-        spirals = (
-            style.join == "none" and done.closed and not script.reach and not done.line and self._may_spiral(script)
-        )
+        spirals = style.join == "none" and not turn and self._may_spiral(script, done)
         if script.first and spirals:
             steps = [Step(script.first, script.first_place), *steps]
         elif script.first:
@@ -331,9 +329,10 @@ class Phrases:
             parts.append("turn")
         return ", ".join(parts)
 
-    def _may_spiral(self, script: Script) -> bool:
+    def _may_spiral(self, script: Script, done: WorkedRound) -> bool:
         """A round may go on from the one below without a join where it begins in the next stitch or the ring."""
-        return script.first_place.kind in ("ring", "st") and not script.cast and not script.onto and not script.part
+        begins = script.first_place.kind in ("ring", "st") and not script.reach and not script.cast
+        return begins and done.closed and not done.line and not done.turned and not script.onto and not script.part
 
     def _close(self, script: Script, top: str) -> str:
         """A slip stitch, or the stitch that closes the corner's space so that the hook rests in it."""

@@ -75,10 +75,13 @@ def write_sheet(draft: Draft, dialect: Dialect, style: Style | None = None) -> S
 def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -> Sheet:
     names = own_names(draft.names)
     phrases = Phrases(dialect, names)
-    begin = style.begin or draft.doc.begin
+    own = draft.doc.begin
+    begin = style.begin if style.begin and own.kind != "foundation" else own
     title = draft.doc.title or "Untitled motif"
     sheet = Sheet(title, dialect, draft.shape.name, begin_words(begin, phrases))
     sheet.cannot = [f"“{c}” is no school that I know." for c in style.cannot]
+    if style.begin and own.kind == "foundation":
+        sheet.cannot.append("It keeps its foundation: a piece about a chain has no ring.")
     sheet.materials = _materials(draft, dialect)
     notes = _notes_by_round(draft)
     sheet.opening_notes = list(notes.get(-1, ()))

@@ -74,7 +74,7 @@ def as_items(group: Sequence[Node]) -> tuple[Item, ...]:
     for node in group:
         if isinstance(node, Chain):
             out.append(Item("ch", node.n))
-        elif isinstance(node, Make):
+        elif isinstance(node, Make) and node.stitch:
             out.append(Item(node.stitch, node.n, node.part, node.closing, node.chains, node.stitch == "picot"))
         else:
             return ()

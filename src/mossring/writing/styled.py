@@ -83,7 +83,7 @@ def changed_fabric(draft: Draft, style: Style, rounds: list[Styled]) -> list[str
     if closing:
         what = "now closed with a chain" if style.cluster == "closed" else "no longer closed with a chain"
         out.append(f"The clusters of {_rounds(closing).removesuffix(' are').removesuffix(' is')} are {what}.")
-    if style.begin is not None and style.begin.kind != draft.doc.begin.kind:
+    if style.begin is not None and draft.doc.begin.kind not in ("foundation", style.begin.kind):
         out.append("The centre is another one: the first round's size changes a little.")
     return out
 
@@ -116,6 +116,8 @@ def not_in_style(s: Styled, style: Style) -> str:
         return f"{name} keeps its starting chain: its first place can't be told without slip stitches."
     if style.join == "sc" and not script.ends_in_space:
         return f"{name} keeps its slip stitch: no corner space is left for the last stitch to close."
+    if style.join == "none" and s.done.closed and (s.done.turned or style.turn == "every round"):
+        return f"{name} keeps its join: a spiral is never turned."
     spirals = script.first_place.kind in ("ring", "st") and not script.reach
     if style.join == "none" and s.done.closed and not spirals:
         return f"{name} keeps its join: it doesn't begin in the next stitch, as a spiral does."

@@ -21,7 +21,8 @@ def main() -> int:
         "PYTHONPATH": str(ROOT / "src"),
     }
     try:
-        return subprocess.run([sys.executable, "-m", "pytest", *sys.argv[1:]], cwd=ROOT, env=env).returncode
+        spread = [] if sys.argv[1:] else ["-n", "auto", "--dist", "loadfile"]
+        return subprocess.run([sys.executable, "-m", "pytest", *spread, *sys.argv[1:]], cwd=ROOT, env=env).returncode
     finally:
         database.stop()
 

@@ -117,7 +117,7 @@ function Column({ sheet, take }: { sheet: Sheet; take: Take }) {
   return (
     <article
       aria-label={`${terms} terms`}
-      className="rounded-lg border border-line bg-leaf px-8 py-6 font-read leading-relaxed print:mb-8 print:break-after-page print:border-0 print:px-0"
+      className="min-w-0 rounded-lg border border-line bg-leaf px-4 py-6 sm:px-8 font-read leading-relaxed print:mb-8 print:break-after-page print:border-0 print:px-0"
     >
       <header className="mb-4 flex flex-wrap items-baseline justify-between gap-2 border-b border-line pb-3">
         <h2 className="text-xl font-semibold">

@@ -98,7 +98,7 @@ export function StyleBar({ schools, choose, plain, setPlain, rewrite }: Props) {
         <label key={key} className="block">
           <span className="block text-quiet">{label}</span>
           <select
-            className="rounded border border-line bg-leaf px-1.5 py-1"
+            className="max-w-full rounded border border-line bg-leaf px-1.5 py-1"
             value={schools[key] ?? ""}
             onChange={(e) => choose({ ...schools, [key]: e.target.value })}
           >
@@ -114,7 +114,7 @@ export function StyleBar({ schools, choose, plain, setPlain, rewrite }: Props) {
       <label className="block">
         <span className="block text-quiet">Wording</span>
         <select
-          className="rounded border border-line bg-leaf px-1.5 py-1"
+          className="max-w-full rounded border border-line bg-leaf px-1.5 py-1"
           value={plain ? "plain" : "short"}
           onChange={(e) => setPlain(e.target.value === "plain")}
         >

@@ -9,7 +9,7 @@ const TOLD = {
   "blocks out": ["blocks out", "text-hint"],
   cups: ["cups", "text-warn"],
   ruffles: ["ruffles", "text-warn"],
-  unknown: ["just begun", "text-quiet"],
+  unknown: ["not judged yet", "text-quiet"],
 } as const;
 
 export function MotifCard({ card, bin }: { card: Card; bin: () => void }) {
