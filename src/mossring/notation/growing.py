@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 
-from mossring.notation.places import ANY_STITCH, CORNER
+from mossring.notation.targets import ANY_STITCH, CORNER
 from mossring.notation.tree import Chain, Make, Node, Repeat, Until, Where, Work
 
 _TO_CORNER = Until("target", CORNER)

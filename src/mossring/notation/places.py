@@ -4,17 +4,23 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from mossring.notation.cursor import GROUP_WORDS, LOOP_PARTS, SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
+from mossring.notation.cursor import GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
+from mossring.notation.targets import (
+    ANY_STITCH,
+    CHAIN_WORDS,
+    CORNER,
+    ROUND_WORDS,
+    opens_target,
+    read_part,
+    read_ring,
+    read_space,
+    read_target,
+)
 from mossring.notation.tree import Target, Until, Where
 
-RING = Target("ring")
-ANY_STITCH = Target("st")
-CORNER = Target("corner")
 END = Until("end")
 _INTO = ("in", "into", "on", "to", "at", "around", "through")
 _START_WORDS = ("beg", "beginning", "starting", "start", "turning", "first")
-_ROUND_WORDS = ("rnd", "rnds", "round", "rounds", "row", "rows", "r")
-_CHAIN = ("ch", "chain", "chains", "chs")
 
 
 def read_places(c: Cursor) -> list[Where]:
@@ -46,7 +52,7 @@ def _together(c: Cursor, places: list[Where]) -> Where | None:
 
 def _opens_place(c: Cursor) -> bool:
     return c.at("next", "each", "every", "same", "following", "foll", "last", "corner", "top", *SPACE_WORDS) or (
-        (c.at(*_CHAIN) or (c.token.kind == "num" and c.ahead().text in _CHAIN))
+        (c.at(*CHAIN_WORDS) or (c.token.kind == "num" and c.ahead().text in CHAIN_WORDS))
         and (c.ahead().text in SPACE_WORDS or c.ahead(2).text in SPACE_WORDS)
     )
 
@@ -78,7 +84,7 @@ def read_place(c: Cursor) -> Where:
 
 def _plain_place(c: Cursor, i: int) -> Where:
     c.accept("the", "a", "an", "your")
-    ring = _ring(c)
+    ring = read_ring(c)
     if ring:
         return Where("next", (ring,), c.span_from(i))
     top = _top(c, i)
@@ -92,15 +98,15 @@ def _plain_place(c: Cursor, i: int) -> Where:
         c.accept("of")
         c.accept("the")
         c.accept("same")
-        return Where("rest", (_target(c),), c.span_from(i))
+        return Where("rest", (read_target(c),), c.span_from(i))
     if c.accept("next", "following", "foll", "corresponding"):
         c.accept("following", "skipped", "unworked", "unused", "free")
         n = _count(c)
-        return Where("next", (_target(c),), c.span_from(i), 1 if n is None else n)
+        return Where("next", (read_target(c),), c.span_from(i), 1 if n is None else n)
     if c.at("first", "beg", "beginning", "last") or c.token.text == "1st":
         return _first_or_last(c, i)
     if c.accept("any"):
-        return Where("any", (_target(c),), c.span_from(i))
+        return Where("any", (read_target(c),), c.span_from(i))
     if c.at("rem", "remaining"):
         return _each(c, i)
     n = _count(c)
@@ -108,7 +114,7 @@ def _plain_place(c: Cursor, i: int) -> Where:
     sweep = _each_groups_space(c, i) if bare else None
     if sweep:
         return sweep
-    return Where("next", (_target(c),), c.span_from(i), 1 if n is None else n, bare=bare)
+    return Where("next", (read_target(c),), c.span_from(i), 1 if n is None else n, bare=bare)
 
 
 def _first_or_last(c: Cursor, i: int) -> Where:
@@ -116,11 +122,11 @@ def _first_or_last(c: Cursor, i: int) -> Where:
     c.i += 1
     n = _count(c)
     if last and c.accept("worked"):  # `over last worked st and next st`
-        _target(c)
+        read_target(c)
         return Where("same", (), c.span_from(i))
     if _made_chain(c):
         return Where("made", (), c.span_from(i))
-    target = _target(c)
+    target = read_target(c)
     _as_what(c)
     if c.accept("made", "worked") or c.accept_phrase("just", "made"):
         return Where("made", (), c.span_from(i))
@@ -130,7 +136,7 @@ def _first_or_last(c: Cursor, i: int) -> Where:
 def _each_groups_space(c: Cursor, i: int) -> Where | None:
     """`ch-1 sp of each V-st around`."""
     save = c.i
-    space = _chain_space(c)
+    space = read_space(c)
     if space and c.accept("of", "in") and c.accept("each") and (c.accept(*GROUP_WORDS, "corner") or c.named()):
         return Where("each", (space,), c.span_from(i), until=read_until(c) or END)
     c.i = save
@@ -160,7 +166,7 @@ def _top(c: Cursor, i: int) -> Where | None:
         c.accept("next")
         c.accept(*_START_WORDS)
         c.number()
-        if c.accept(*_CHAIN):
+        if c.accept(*CHAIN_WORDS):
             c.number()
             return Where("next", (Target("start"),), c.span_from(i))
         key = c.stitch()
@@ -175,7 +181,7 @@ def _top(c: Cursor, i: int) -> Where | None:
         same = c.accept("same") or (c.accept("next", "each") and False)
         start = c.accept(*_START_WORDS)
         n = c.number()
-        if c.accept(*_CHAIN):
+        if c.accept(*CHAIN_WORDS):
             m = c.number()
             space = c.accept(*SPACE_WORDS)
             length = m if m is not None else n
@@ -189,34 +195,9 @@ def _top(c: Cursor, i: int) -> Where | None:
 
 
 def _middle(c: Cursor) -> int | None:
-    return 0 if c.at("center", "centre", "middle") and c.ahead().text in _CHAIN and c.accept(c.token.text) else None
-
-
-def read_part(c: Cursor, after: bool = False) -> str:
-    """`BLO of`, `the back loop only of`, `3rd loop of`: the loop worked through, or ``. after: it follows the place."""
-    t = c.token
-    if not after and t.kind != "ord" and t.text not in LOOP_PARTS and t.text not in ("the", "their", "third"):
-        return ""
-    save = c.i
-    said = after and c.accept("through", "in", "into", "using")
-    if after and not said and not c.at(*LOOP_PARTS):
-        return ""
-    c.accept("the", "their")
-    part = LOOP_PARTS.get(c.token.text, "")
-    short = c.at("blo", "flo", "bl", "fl", "bls", "fls", "tlo")
-    if part:
-        c.i += 1
-    elif c.ordinal() == 3 or c.accept("third"):
-        part = "third"
-        c.accept("back", "horizontal")
-    if part and (short or c.accept("loop", "loops", "lp", "lps", "bar")):
-        c.accept("only")
-        while not after and c.at("of", "in", "the", "around") and c.ahead().text not in _ROUND_WORDS:
-            c.i += 1
-        if not (after and said and c.at("of", "in")):
-            return part
-    c.i = save
-    return ""
+    return (
+        0 if c.at("center", "centre", "middle") and c.ahead().text in CHAIN_WORDS and c.accept(c.token.text) else None
+    )
 
 
 def read_round_meant(c: Cursor) -> int:
@@ -224,7 +205,7 @@ def read_round_meant(c: Cursor) -> int:
     save = c.i
     if c.accept("of", "from", "on", "in"):
         c.accept("the")
-        if c.accept(*_ROUND_WORDS):
+        if c.accept(*ROUND_WORDS):
             n = c.number()
             if n is not None:
                 return n
@@ -236,29 +217,10 @@ def read_round_meant(c: Cursor) -> int:
     return 0
 
 
-def _ring(c: Cursor) -> Target | None:
-    """The ring, or the one chain that round 1 is worked into (`2nd ch from hook`: its number is in `chains`)."""
-    save = c.i
-    nth = c.ordinal()
-    if nth is not None and c.accept("ch", "chain") and c.accept("from"):
-        c.accept("the")
-        if c.accept("hook"):
-            return Target("ring", chains=nth)
-    c.i = save
-    if c.accept("mr"):
-        return RING
-    magic = c.accept("magic", "adjustable", "sliding")
-    magic or c.accept("center", "centre", "ch", "chain")
-    if c.accept("ring", "circle") or (magic and c.accept("loop")):
-        return RING
-    c.i = save
-    return None
-
-
 def _count(c: Cursor) -> int | None:
     """How many places; `2ch sp` and `2 ch sp` are a length and `3-dc cl` a stitch, not a count."""
     if c.token.kind == "num":
-        if c.ahead().text in _CHAIN and c.ahead(2).text in SPACE_WORDS:
+        if c.ahead().text in CHAIN_WORDS and c.ahead(2).text in SPACE_WORDS:
             return None
         save = c.i
         if c.legged():
@@ -274,7 +236,7 @@ def _each(c: Cursor, i: int) -> Where:
     counted = c.accept("next", "following", "foll", "first", "last", "rem", "remaining", "skipped", "unworked")
     n = _count(c)
     part = read_part(c)
-    target = ANY_STITCH if _ends_here(c) else _target(c)
+    target = ANY_STITCH if _ends_here(c) else read_target(c)
     if part:
         target = replace(target, part=part)
     if counted and n is not None:
@@ -293,7 +255,7 @@ def _ends_here(c: Cursor) -> bool:
 
 
 def _same(c: Cursor, i: int) -> Where:
-    target = _target(c) if not c.accept("place") and _opens_target(c) else None
+    target = read_target(c) if not c.accept("place") and opens_target(c) else None
     mode = "start" if _as_what(c) else "same"
     targets = (target,) if target else ()
     return Where("start" if mode == "start" else "same", targets, c.span_from(i))
@@ -310,154 +272,6 @@ def _as_what(c: Cursor) -> bool:
     return start
 
 
-def _opens_target(c: Cursor) -> bool:
-    t = c.token
-    if t.text in SPACE_WORDS or t.text in STITCH_WORDS or t.text in ("corner", "ring", *_CHAIN, *GROUP_WORDS):
-        return True
-    if t.kind == "num":
-        return c.ahead().text in ("ch", "chain", *SPACE_WORDS) or c.legged(peek=True) is not None
-    save = c.i
-    found = c.stitch() is not None
-    c.i = save
-    return found
-
-
-def _target(c: Cursor) -> Target:
-    """What is worked into: a stitch, a space by its length, a corner, between groups, the centre of a shell."""
-    if c.accept("corner", "corners"):
-        save = c.i
-        if _opens_target(c):
-            inner = _target(c)
-            if inner.kind in ("sp", "st"):
-                return CORNER
-        c.i = save
-        return CORNER
-    between = _between(c)
-    if between:
-        return between
-    centre = _centre(c)
-    if centre:
-        return centre
-    if c.accept("post"):
-        c.accept("of")
-        c.accept("the", "next")
-        return _target(c)
-    if c.accept(*STITCH_WORDS):
-        return ANY_STITCH
-    if c.accept(*SPACE_WORDS):
-        if c.accept("between"):
-            return _after_between(c)
-        return _space_of_group(c, Target("sp"))
-    space = _chain_space(c)
-    if space:
-        return _space_of_group(c, space)
-    ring = _ring(c)
-    if ring:
-        return ring
-    group = _group(c)
-    if group:
-        return group
-    return _stitch_target(c)
-
-
-def _stitch_target(c: Cursor) -> Target:
-    if c.accept("row"):
-        if c.accept("end", "ends"):
-            return Target("st", "end")
-        raise c.fail("place")
-    c.accept("foundation", "base")
-    if c.at(*_CHAIN):
-        c.i += 1
-        return Target("chain")
-    if c.accept("end") and c.accept(*_CHAIN):
-        return CORNER
-    legged = c.legged()
-    key = legged[0] if legged else c.stitch()
-    if key is None and c.accept("cl", "cls", "cluster", "clusters", "pc", "pcs", "popcorn", "popcorns", "bobble"):
-        return Target("st", "-" + {"c": "cl", "p": "pc", "b": "bobble"}[c.tokens[c.i - 1].text[0]])
-    if key is None or key == "ch":
-        raise c.fail("place")
-    return Target("st", key)
-
-
-def _centre(c: Cursor) -> Target | None:
-    """`centre st of next shell`, `center dc of 5-dc group`, `middle st of next 3-dc group`."""
-    save = c.i
-    if c.accept("centre", "center", "middle"):
-        c.accept(*STITCH_WORDS) or c.stitch()
-        if c.accept("of", "in"):
-            c.accept("the", "each")
-            c.accept("next", "same", "corner", "following")
-            c.number() and c.stitch()
-            if c.accept(*GROUP_WORDS, "corner"):
-                return Target("centre")
-        elif c.i > save + 1:
-            return Target("centre")
-    c.i = save
-    return None
-
-
-def _space_of_group(c: Cursor, space: Target) -> Target:
-    """`ch-2 sp of next shell` is the next ch-2 space."""
-    save = c.i
-    if c.accept("of", "in"):
-        c.accept("the")
-        c.accept("next", "same", "each", "first", "last")
-        if c.accept(*GROUP_WORDS) or c.named():
-            return space
-        if c.accept("corner"):
-            return CORNER
-    c.i = save
-    return space
-
-
-def _group(c: Cursor) -> Target | None:
-    """A group as a place: named stitches that stand around a space are worked into by that space."""
-    if c.accept(*GROUP_WORDS):
-        return Target("group")
-    return Target("group", "shell") if c.named(into=True) else None
-
-
-def _between(c: Cursor) -> Target | None:
-    return _after_between(c) if c.accept("between") else None
-
-
-def _after_between(c: Cursor) -> Target:
-    c.accept("the")
-    c.accept("next", "each", "following", "last")
-    c.number()
-    save = c.i
-    if c.stitch() and c.at(*GROUP_WORDS, "and"):
-        if c.accept("and"):
-            c.accept("next", "following")
-            if not c.stitch():
-                c.accept(*STITCH_WORDS)
-            return Target("between")
-    else:
-        c.i = save
-    if c.accept(*GROUP_WORDS):
-        return Target("group")
-    if c.accept(*STITCH_WORDS) or c.stitch():
-        return Target("between")
-    raise c.fail("place")
-
-
-def _chain_space(c: Cursor) -> Target | None:
-    """`ch-2 sp`, `2ch-sp`, `ch sp`, `chain space`, `ch-5 loop`."""
-    save = c.i
-    n = c.number()
-    if c.accept(*_CHAIN):
-        m = c.number()
-        if c.accept(*SPACE_WORDS):
-            return Target("sp", chains=m if m is not None else n)
-        if m is not None and n is None and c.at("corner", "corners"):
-            c.i += 1
-            c.accept(*SPACE_WORDS)
-            return CORNER
-    c.i = save
-    return None
-
-
 def read_until(c: Cursor) -> Until | None:
     """`around`, `to corner`, `across side`, `to next ch-2 sp`, `to last 2 sts`, `to end`; None if not said."""
     if c.accept("around", "round", "throughout"):
@@ -470,7 +284,7 @@ def read_until(c: Cursor) -> Until | None:
         if side and c.accept("of"):
             c.accept("the")
             c.accept("foundation")
-            c.accept(*_CHAIN)
+            c.accept(*CHAIN_WORDS)
             return Until("across")
         if side:
             c.accept("to") and (c.accept("next"), c.accept("corner"))
@@ -506,16 +320,16 @@ def _until_what(c: Cursor) -> Until:
         return Until("last", target, 1 if n is None else n)
     n = c.number() if c.accept("within") else None
     if n is not None:
-        return Until("last", _target(c), n)
+        return Until("last", read_target(c), n)
     c.accept("next", "each", "following", "other", "same", "first")
-    return Until("target", read_place(c).targets[0] if c.at("corner") else _target(c))
+    return Until("target", read_place(c).targets[0] if c.at("corner") else read_target(c))
 
 
 def _rest_or_target(c: Cursor) -> Target:
     """What is counted from the end: `last 2 sts`, `last 2` for short."""
     save = c.i
     try:
-        return _target(c)
+        return read_target(c)
     except UnreadableError:
         c.i = save
         if c.token.kind == "end" or c.at(",", ";", ".", ")", "]"):

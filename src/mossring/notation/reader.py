@@ -6,7 +6,7 @@ import re
 from collections.abc import Sequence
 from dataclasses import replace
 
-from mossring.notation import closing, places, repeating, stitching
+from mossring.notation import closing, grouping, places, repeating, stitching, targets
 from mossring.notation.cursor import GROUP_WORDS, Cursor, Names, UnreadableError
 from mossring.notation.pasted import Definition, legs_told
 from mossring.notation.stated import read_stated
@@ -121,7 +121,7 @@ def _group_of(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
     reader = Reader(Cursor(made, dialect, names))
     flat: list[Node] = []
     for node in reader.sequence(None, 0):
-        flat += node.group if isinstance(node, Work) and node.where.said else stitching.as_group(reader, [node])
+        flat += node.group if isinstance(node, Work) and node.where.said else grouping.as_group(reader, [node])
     first, last = (flat[0], flat[-1]) if len(flat) == 2 else (None, None)
     if isinstance(first, Chain) and isinstance(last, Make) and lookup(last.stitch or "sc").made in ("cl", "tog"):
         whole = lookup(last.stitch)  # a beginning cluster: the chain is its first leg
@@ -193,9 +193,9 @@ class Reader:
             before = c.i
             try:
                 self.instruction(nodes, marks, depth)
-                stitching.settle(nodes)
+                grouping.settle(nodes)
                 if depth == 0:
-                    stitching.one_place_at_start(nodes)
+                    grouping.one_place_at_start(nodes)
             except UnreadableError as e:
                 if e.trouble:
                     c.troubles.append(e.trouble)
@@ -281,7 +281,7 @@ class Reader:
         worked = c.accept("working", "work")
         if (worked and c.accept("in", "into", "through")) or c.accept("in", "through"):
             i = c.i
-            part = places.read_part(c)
+            part = targets.read_part(c)
             onto = places.read_round_meant(c) if part else 0
             if not part and worked and c.accept("sts", "stitches"):
                 onto = places.read_round_meant(c)

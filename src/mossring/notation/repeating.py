@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from mossring.notation import closing, places, stitching
+from mossring.notation import closing, grouping, places, stitching
 from mossring.notation.tree import Node, Repeat, Together, Trouble, Until, Work
 
 if TYPE_CHECKING:
@@ -58,8 +58,8 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
     opener = c.token.text
     label = closing.read_bracket_label(c)
     if label is not None:
-        stitching.label_last(nodes, label, c.span_from(i)[1])
-        stitching.start_place(r, nodes)
+        grouping.label_last(nodes, label, c.span_from(i)[1])
+        grouping.start_place(r, nodes)
         return
     if _remark(r):
         return
@@ -105,7 +105,7 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
     if c.accept("in", "into", "over", "on") or c.at("between") or stitching.at_place(c):
         c.accept("around")
         wheres = places.read_places(c)
-        group = stitching.as_group(r, inner)
+        group = grouping.as_group(r, inner)
         if times is not None:
             group = (Repeat(group, times, c.span_from(i), times_span=times_span),)
         return stitching.swept(r, [Work(group, w, c.span_from(i)) for w in wheres])

@@ -2,22 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from mossring.notation import closing, places
+from mossring.notation import closing, grouping, places, targets
 from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.tree import (
-    Act,
     Chain,
-    Label,
     Make,
     Node,
     Repeat,
     Skip,
     Span,
-    Target,
     Together,
     Trouble,
     Where,
@@ -39,7 +35,7 @@ def stitches(r: Reader) -> list[Node]:
     """Chains and stitches, with or without a place."""
     c = r.c
     i = c.i
-    part = places.read_part(c)
+    part = targets.read_part(c)
     if c.at("inc", "incs", "increase", "increases"):
         return _increase(r)
     if c.at("dec", "decrease", "decreases", "decs"):
@@ -86,7 +82,7 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     after = c.number() if n is None and not legged else None
     if after is not None and c.token.text in STITCH_WORDS:  # `dc 5 sts`
         c.i += 1
-    part = part or places.read_part(c, after=True) or r.part
+    part = part or targets.read_part(c, after=True) or r.part
     count = legged[1] if legged else n if n is not None else after
     make = Make(key, 1 if count is None else count, c.span_from(i), part=part, closing=_closing(c))
     if start:
@@ -145,9 +141,9 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     if c.at("around", "across", "along", "to", "until", "throughout", "up"):
         until = places.read_until(c)
     if until is not None:
-        where = Where("each", (places.ANY_STITCH,), c.span_from(i), until=until, said=make.stitch != "slst")
+        where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until, said=make.stitch != "slst")
         return swept(r, [Work((replace(make, n=1),), where, c.span_from(i))] if make.n == 1 else _each_of(make, where))
-    where = Where("next", (places.ANY_STITCH,), make.span, make.n, said=False)
+    where = Where("next", (targets.ANY_STITCH,), make.span, make.n, said=False)
     return [Work((replace(make, n=1),), where, make.span)]
 
 
@@ -177,7 +173,7 @@ def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:
         inner = r.sequence(_OPEN[opener.text], depth + 1)
         if not c.accept(_OPEN[opener.text]):
             r.trouble("bracket", at, mark=opener.text)
-        return [Work(as_group(r, inner), w, c.span_from(i)) for w in wheres]
+        return [Work(grouping.as_group(r, inner), w, c.span_from(i)) for w in wheres]
     made = c.named()
     if made is not None:
         return [Work(made, w, c.span_from(i)) for w in wheres]
@@ -238,7 +234,7 @@ def _together(r: Reader, make: Make, i: int) -> list[Node]:
     if first:
         return first
     until = places.read_until(c) if c.at("around", "across", "to") else None
-    one = Where("next", (places.ANY_STITCH,), make.span, said=False)
+    one = Where("next", (targets.ANY_STITCH,), make.span, said=False)
     node = Together(make, (one,) * legs, c.span_from(i))
     if until:
         return [Repeat((replace(node, make=replace(make, n=1)),), None, c.span_from(i), until=until)]
@@ -313,10 +309,10 @@ def _increase(r: Reader, n: int = 1) -> list[Node]:
         return [Work((make,), w, c.span_from(i)) for w in places.read_places(c)]
     until = places.read_until(c)
     if until:
-        where = Where("each", (places.ANY_STITCH,), c.span_from(i), until=until)
+        where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until)
         return [Work((make,), where, c.span_from(i))]
     n = c.number() or n
-    return [Work((make,), Where("next", (places.ANY_STITCH,), make.span, n), make.span)]
+    return [Work((make,), Where("next", (targets.ANY_STITCH,), make.span, n), make.span)]
 
 
 def _decrease(r: Reader) -> list[Node]:
@@ -355,171 +351,11 @@ def _special(r: Reader, group: tuple[Node, ...], n: int, i: int, start: str) -> 
         wheres = places.read_places(c)
         return swept(r, [Work(group, w, c.span_from(i)) for w in wheres])
     until = places.read_until(c) if c.at("around", "across", "to") else None
-    where = Where("next", (places.ANY_STITCH,), c.span_from(i), n, said=False)
+    where = Where("next", (targets.ANY_STITCH,), c.span_from(i), n, said=False)
     if until is not None:
-        where = Where("each", (places.ANY_STITCH,), c.span_from(i), until=until)
+        where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until)
     return [Work(group, where, c.span_from(i))]
 
 
 def _respan(node: Node, span: Span) -> Node:
     return replace(node, span=span)
-
-
-# ---- groups -------------------------------------------------------------------------------
-
-
-def as_group(r: Reader, inner: list[Node]) -> tuple[Node, ...]:
-    """What stood in brackets, as a group for one place. A place inside is a trouble; the stitches stay."""
-    out: list[Node] = []
-    for node in inner:
-        if isinstance(node, Work):
-            out += _grouped(r, node)
-        elif isinstance(node, Together):
-            if any(isinstance(leg, Where) and leg.said for leg in node.legs):
-                r.c.troubles.append(Trouble("place in a place", node.span, {}))
-            out.append(node.make)
-        elif isinstance(node, Repeat):
-            out.append(replace(node, body=as_group(r, list(node.body))))
-        elif isinstance(node, Chain | Make):
-            out.append(node)
-        else:
-            r.c.troubles.append(Trouble("place in a place", node.span, {}))
-    return tuple(out)
-
-
-def _grouped(r: Reader, node: Work) -> Sequence[Node]:
-    where = node.where
-    if _on_chain(where) or where.mode == "made":
-        return [node]
-    if where.said and where.mode not in ("same", "start"):
-        r.c.troubles.append(Trouble("place in a place", where.span, {}))
-    make = node.group[0] if node.group else None
-    if not where.said and isinstance(make, Make) and len(node.group) == 1:
-        return [replace(make, n=where.count)]
-    return node.group
-
-
-def _on_chain(where: Where) -> bool:
-    target = where.targets[0] if where.targets else Target("st")
-    return target.kind == "ring" and target.chains is not None
-
-
-# ---- what two nodes make together ---------------------------------------------------------
-
-
-def settle(nodes: list[Node]) -> None:
-    """Chains and a slip stitch back into them are a picot; `3 dc, ch 2, 3 dc in corner` is one group."""
-    _one_group(nodes)
-    if len(nodes) < 2 or not isinstance(nodes[-2], Chain) or not isinstance(nodes[-1], Work):
-        return
-    chain, work = nodes[-2], nodes[-1]
-    make = work.group[0] if len(work.group) == 1 else None
-    if not isinstance(make, Make) or make.stitch != "slst" or chain.label or chain.n < 2:
-        return
-    if _on_chain(work.where):
-        nth = work.where.targets[0].chains or chain.n
-    elif work.where.mode == "made" or (work.where.mode == "first" and work.where.targets[0].kind == "chain"):
-        nth = chain.n
-    else:
-        return
-    if nth > chain.n:
-        return
-    picot = Make("picot", 1, (chain.span[0], work.span[1]), chains=nth)
-    nodes[-2:] = [replace(chain, n=chain.n - nth), picot] if nth < chain.n else [picot]
-
-
-def _one_group(nodes: list[Node]) -> None:
-    """Alike before and after a chain, and only then the space: both halves are worked there."""
-    if len(nodes) < 3 or not isinstance(nodes[-2], Chain) or nodes[-2].label:
-        return
-    before, chain, after = nodes[-3:]
-    if not isinstance(before, Work) or not isinstance(after, Work) or before.where.said or not after.where.said:
-        return
-    kinds = [t.kind for t in after.where.targets]
-    one, other = before.group[0], after.group[0]
-    if kinds[:1] not in (["sp"], ["corner"]) or len(after.group) > 1 or len(before.group) > 1:
-        return
-    if (
-        isinstance(one, Make)
-        and isinstance(other, Make)
-        and (one.stitch, before.where.count) == (other.stitch, other.n)
-    ):
-        group = (replace(one, n=before.where.count), chain, other)
-        nodes[-3:] = [Work(group, after.where, (before.span[0], after.span[1]))]
-
-
-def one_place_at_start(nodes: list[Node]) -> None:
-    """`sl st to corner, ch 3, 2 dc, ch 2, 3 dc in same sp`: the whole beginning is worked in that space."""
-    last = nodes[-1] if nodes else None
-    if not isinstance(last, Work) or last.where.mode != "same" or not last.where.targets:
-        return
-    if last.where.targets[0].kind not in ("sp", "corner"):
-        return
-    k = next((i for i, n in enumerate(nodes) if not isinstance(n, Act) and not _is_slip(n)), 0)
-    start, between = nodes[k], nodes[k + 1 : -1]
-    if not k or not isinstance(start, Chain) or not between:
-        return
-    unsaid = all(isinstance(n, Chain) or (isinstance(n, Work) and not n.where.said) for n in between)
-    if unsaid and all(n.label is None for n in between if isinstance(n, Chain)):
-        group: list[Node] = []
-        for n in between:
-            group += (
-                [replace(m, n=n.where.count) for m in n.group if isinstance(m, Make)] if isinstance(n, Work) else [n]
-            )
-        span = (start.span[0], last.span[1])
-        nodes[k + 1 :] = [Work((*group, *last.group), last.where, span)]
-
-
-def _is_slip(node: Node) -> bool:
-    first = node.group[0] if isinstance(node, Work) and node.group else None
-    return isinstance(first, Make) and first.stitch == "slst"
-
-
-def label_last(nodes: list[Node], label: Label, end: int) -> None:
-    """`(counts as dc)` after a chain, after `sc, ch 1`, after `ch 2, 2-dc cl`: what stands there is that stitch."""
-    if not nodes:
-        return
-    last = nodes[-1]
-    if isinstance(last, Chain):
-        nodes[-1] = replace(last, label=label, span=(last.span[0], end))
-        _chainless(nodes, label)
-        return
-    before = nodes[-2] if len(nodes) > 1 else None
-    if (
-        isinstance(last, Work) and _on_chain(last.where) and not isinstance(before, Chain)
-    ):  # `dc in 4th ch from hook (skipped 3 chs count as dc)`
-        nth = last.where.targets[0].chains or 1
-        nodes.insert(-1, Chain(nth - 1, (last.span[0], last.span[0]), label))
-        return
-    stitch = label.stitch or ""
-    if isinstance(last, Work) and isinstance(before, Chain) and is_stitch(stitch) and lookup(stitch).made == "cl":
-        own = last.group[0] if last.group else None
-        closing = own.closing if isinstance(own, Make) else 0
-        make = Make(stitch, 1, (before.span[0], end), start="beg", closing=closing)
-        nodes[-2:] = [Work((make,), last.where, (before.span[0], end))]
-
-
-def start_place(r: Reader, nodes: list[Node]) -> None:
-    """`(sc, ch 1) (counts as dc) in same st`: the place after the label."""
-    last = nodes[-1] if nodes else None
-    c = r.c
-    if not isinstance(last, Work) or not isinstance(last.group[0], Make):
-        return
-    if not last.where.said and c.accept("in", "into"):
-        nodes[-1] = replace(last, where=places.read_places(c)[0])
-    elif last.where.said and c.at("and") and c.ahead().text in ("in", "into", "each", "next"):
-        c.i += 1
-        c.accept("in", "into")
-        nodes += [replace(last, where=w, span=w.span) for w in places.read_places(c)]
-
-
-def _chainless(nodes: list[Node], label: Label) -> None:
-    """`sc, ch 1 (counts as dc)`: a chainless start."""
-    if len(nodes) < 2 or label.stitch in (None, "ch"):
-        return
-    work, chain = nodes[-2], nodes[-1]
-    make = work.group[0] if isinstance(work, Work) and len(work.group) == 1 else None
-    if isinstance(work, Work) and isinstance(make, Make) and make.stitch == "sc" and isinstance(chain, Chain):
-        span = (work.span[0], chain.span[1])
-        start = Make(label.stitch or "", 1, span, start="chainless")
-        nodes[-2:] = [Work((start,), work.where, span)]

@@ -58,5 +58,6 @@ def _closed(m: Made, chains: int) -> Made:
 def _other_face(m: Made) -> Made:
     out = _copy(m)
     out.kind, out.part = mirrored(m.kind, m.part)
+    out.feet = m.feet[::-1]
     out.face = "RS" if m.face == "WS" else "WS"
     return out

@@ -12,7 +12,8 @@ from mossring.working.corners import find_corners
 from mossring.working.edge import Edge
 from mossring.working.fabric import RING, WorkedRound
 from mossring.working.laying import Laid, lay_edge
-from mossring.working.worker import AgainError, Worker
+from mossring.working.passes import AgainError
+from mossring.working.worker import Worker
 
 
 @dataclass(frozen=True, slots=True)

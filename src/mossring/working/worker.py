@@ -23,23 +23,14 @@ from mossring.notation.tree import (
     Where,
     Work,
 )
-from mossring.working import reach
+from mossring.working import passes, reach
 from mossring.working.budget import Budget, OverLimitError, UnworkableError
 from mossring.working.deep import Depths
 from mossring.working.edge import SKIPPED, SLIPPED, WORKED, Edge
 from mossring.working.fabric import RING, WorkedRound
 from mossring.working.making import Maker
 from mossring.working.opening import find_start, open_round
-from mossring.working.starting import first_place, flat
-
-
-class AgainError(Exception):
-    """The round is to be worked again: a repeat `to end` may run so many passes only."""
-
-    def __init__(self, node: int, passes: int) -> None:
-        super().__init__(node, passes)
-        self.node = node
-        self.passes = passes
+from mossring.working.starting import first_place
 
 
 class Worker(Maker):
@@ -79,7 +70,7 @@ class Worker(Maker):
         self.lift: Chain | None = None
         self.acts: list[Act] = []
         self._chain_in: tuple[int, int] = (-1, 0)
-        self._tail: frozenset[int] = frozenset()
+        self.tail: frozenset[int] = frozenset()
         self.most_passes: dict[int, int] = {}
 
     # ---- the round ------------------------------------------------------------------------
@@ -87,7 +78,7 @@ class Worker(Maker):
     def run(self, body: Sequence[Node], written: bool) -> None:
         """Work the nodes. Unworkable instructions become troubles and are passed over."""
         self.written = written
-        self._tail = _before_more_work(body)
+        self.tail = passes.before_more_work(body)
         place = first_place(body)
         self.in_one_chain = place is not None and bool(place.targets) and bool(place.targets[0].chains)
         try:
@@ -128,7 +119,7 @@ class Worker(Maker):
         elif isinstance(node, Chain):
             self.add_chain(node.n, node.span)
         elif isinstance(node, Repeat):
-            self._repeat(node)
+            passes.repeat(self, node)
         elif isinstance(node, Together):
             self._together(node)
         elif isinstance(node, Make):
@@ -202,7 +193,7 @@ class Worker(Maker):
 
     def _down(self, target: Target, where: Where) -> int:
         """The number of the place meant, in whichever round it is."""
-        number = self._round_of(target)
+        number = self.round_of(target)
         if not target.round or number == self.round - 1:
             u = reach.find(self, replace(where, mode="next", targets=(replace(target, round=0),)))
             self.edge.work(u)
@@ -211,6 +202,10 @@ class Worker(Maker):
         if found is None:
             raise UnworkableError("no such place", where.span, target=target, left=0)
         return found.number
+
+    def round_of(self, target: Target) -> int:
+        """The number of the round that a place belongs to (`2 rnds below` counted from this one)."""
+        return target.round if target.round > 0 else self.round + target.round
 
     def _together_in(self, node: Work) -> None:
         """Into several places taken as one, in this round below and a lower one."""
@@ -405,124 +400,3 @@ class Worker(Maker):
             self.edge.turn()
         self.edge.turned = self.past[-1].turned != turned
         self.depths = Depths(self.past, self.edge)
-
-    # ---- repeats --------------------------------------------------------------------------
-
-    def _repeat(self, node: Repeat) -> None:
-        if node.times is not None:
-            for k in range(min(node.times, self.most_passes.get(id(node), node.times))):
-                self.budget.step(node.span)
-                last = k == node.times - 1
-                for inner in node.body[: node.cut] if last and node.cut else node.body:
-                    self._again(node, inner, k if last and node.loose else 0)
-            return
-        if self.edge.ring:
-            raise UnworkableError("around a ring", node.span)
-        self._around(node)
-
-    def _again(self, node: Repeat, inner: Node, passes: int) -> None:
-        """One node of a repeat; its times were all of them if the last pass finds nothing left."""
-        try:
-            self.node(inner)
-        except UnworkableError as e:
-            if passes and e.trouble.kind == "past the end":
-                raise AgainError(id(node), passes) from e
-            raise
-
-    def _around(self, node: Repeat) -> None:
-        """Pass after pass until no pass can begin before the end."""
-        edge = self.edge
-        where = first_place(node.body)
-        if where is None:
-            raise UnworkableError("repeat goes nowhere", node.span)
-        cap = reach.until(self, node.until) if node.until and node.until.kind != "end" else None
-        edge.caps.append(cap)
-        passes = 0
-        most = self.most_passes.get(id(node), -1)
-        try:
-            while edge.pos < edge.end and passes != most and (passes == 0 or self._another(node.body)):
-                before = (edge.pos, self.depths.taken)
-                self._pass(node, passes, cap)
-                passes += 1
-                if edge.pos <= before[0] and self.depths.taken <= before[1] and passes > 1:
-                    raise UnworkableError("repeat goes nowhere", node.span)
-        finally:
-            edge.caps.pop()
-
-    def _another(self, body: Sequence[Node]) -> bool:
-        """Whether a further pass can begin: its first place is still to come, after what it skips."""
-        edge = self.edge
-        pos = edge.pos
-        skipped: list[int] = []
-        deep: list[Where] = []
-        for node in flat(body):
-            if isinstance(node, Skip) and node.where.mode == "next":
-                for _ in range(node.where.count):
-                    u = edge.find(node.where.targets[0], pos)
-                    if u is None:
-                        return True  # begun, and then does not divide
-                    skipped.append(u)
-                    pos = u + 1
-            elif isinstance(node, Work) and node.where.targets and node.where.targets[0].round:
-                deep.append(node.where)
-            elif isinstance(node, Work):
-                return self._to_come(node.where, pos, skipped)
-            elif isinstance(node, Together):
-                leg = next((x for x in node.legs if isinstance(x, Where)), None)
-                return leg is not None and self._to_come(leg, pos, skipped)
-        return any(self.depths.left(t, self._round_of(t)) for where in deep for t in where.targets)
-
-    def _round_of(self, target: Target) -> int:
-        return target.round if target.round > 0 else self.round + target.round
-
-    def _to_come(self, where: Where, pos: int, skipped: list[int]) -> bool:
-        edge = self.edge
-        if where.mode in ("same", "start", "first", "last", "any") or not where.targets:
-            return False
-        if any(edge.find(t, pos) is not None for t in where.targets):
-            return True
-        if skipped and edge.find(Target("st"), pos) is None:
-            for u in skipped:
-                edge.mark(u, SKIPPED)
-        return False
-
-    def _pass(self, node: Repeat, passes: int, cap: int | None) -> None:
-        edge = self.edge
-        left = sum(1 for u in range(edge.pos, edge.end) if edge.at(u).counted) if passes else 0
-        for k, inner in enumerate(node.body):
-            if node.cut is not None and k == node.cut:
-                rest = first_place(node.body[k:])
-                if rest is None or edge.pos >= edge.end or not self._another(node.body[k:]):
-                    edge.pos = max(edge.pos, edge.end)
-                    return
-            try:
-                self.node(inner)
-            except OverLimitError:
-                raise
-            except UnworkableError as e:
-                if passes and edge.pos >= edge.end and k and _sweeps(node.body[k - 1]):
-                    return  # the last side ends where the round began; its corner was the first
-                if passes and node.loose:
-                    return
-                if passes and id(node) in self._tail and e.trouble.kind in ("past the end", "no such place"):
-                    raise AgainError(id(node), passes) from e  # what is left is for the words behind it
-                if passes and e.trouble.kind == "past the end":
-                    raise UnworkableError(
-                        "does not divide", node.span, passes=passes, left=left, inner=e.trouble.span
-                    ) from e
-                raise
-
-
-def _before_more_work(body: Sequence[Node]) -> frozenset[int]:
-    """The repeats `around` behind which more is worked in the round."""
-    out: set[int] = set()
-    more = False
-    for node in reversed(body):
-        if isinstance(node, Repeat) and node.times is None and more:
-            out.add(id(node))
-        more = more or isinstance(node, Work | Together | Repeat)
-    return frozenset(out)
-
-
-def _sweeps(node: Node) -> bool:
-    return isinstance(node, Work) and node.where.mode == "each"

@@ -10,7 +10,8 @@ from mossring.stitches.terms import WORDS, Dialect, term
 from mossring.styles import CHAINLESS, Style
 from mossring.working import WorkedRound
 from mossring.writing.repeats import Again, fold
-from mossring.writing.script import Item, Place, Script, Step
+from mossring.writing.script import Script, Step
+from mossring.writing.walk import Item, Place
 
 _TIMES = {1: "once", 2: "twice"}
 LOOPS = {"back": "BLO", "front": "FLO", "third": "3rd loop"}

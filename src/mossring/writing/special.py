@@ -8,7 +8,7 @@ from mossring.notation.cursor import Names
 from mossring.notation.tree import Chain, Make, Node
 from mossring.stitches import Dialect, is_stitch, lookup, term
 from mossring.stitches.terms import WORDS
-from mossring.writing.script import Item
+from mossring.writing.walk import Item
 
 _FIRST_OVERS = {"sc": "", "hdc": "yo, ", "dc": "yo, ", "htr": "yo twice, ", "tr": "yo twice, ", "dtr": "yo 3 times, "}
 _THROUGH = {"sc": 0, "hdc": 0, "dc": 1, "htr": 1, "tr": 2, "dtr": 3}

@@ -9,7 +9,8 @@ from mossring.draft import Draft, DraftRound
 from mossring.stitches import lookup
 from mossring.styles import CHAINLESS, Style, clusters_closed, turned_to
 from mossring.working import Made, WorkedRound
-from mossring.writing.script import PLAIN_WAY, Script, Way, script_of
+from mossring.writing.beginning import PLAIN_WAY, Way
+from mossring.writing.script import Script, script_of
 
 
 @dataclass(frozen=True, slots=True)

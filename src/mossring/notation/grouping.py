@@ -1,0 +1,168 @@
+"""What several instructions make together: groups for one place, picots, labels, a round's first place."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+from typing import TYPE_CHECKING
+
+from mossring.notation import places
+from mossring.notation.tree import Act, Chain, Label, Make, Node, Repeat, Target, Together, Trouble, Where, Work
+from mossring.stitches.table import is_stitch, lookup
+
+if TYPE_CHECKING:
+    from mossring.notation.reader import Reader
+
+
+def as_group(r: Reader, inner: list[Node]) -> tuple[Node, ...]:
+    """What stood in brackets, as a group for one place. A place inside is a trouble; the stitches stay."""
+    out: list[Node] = []
+    for node in inner:
+        if isinstance(node, Work):
+            out += _grouped(r, node)
+        elif isinstance(node, Together):
+            if any(isinstance(leg, Where) and leg.said for leg in node.legs):
+                r.c.troubles.append(Trouble("place in a place", node.span, {}))
+            out.append(node.make)
+        elif isinstance(node, Repeat):
+            out.append(replace(node, body=as_group(r, list(node.body))))
+        elif isinstance(node, Chain | Make):
+            out.append(node)
+        else:
+            r.c.troubles.append(Trouble("place in a place", node.span, {}))
+    return tuple(out)
+
+
+def _grouped(r: Reader, node: Work) -> Sequence[Node]:
+    where = node.where
+    if _on_chain(where) or where.mode == "made":
+        return [node]
+    if where.said and where.mode not in ("same", "start"):
+        r.c.troubles.append(Trouble("place in a place", where.span, {}))
+    make = node.group[0] if node.group else None
+    if not where.said and isinstance(make, Make) and len(node.group) == 1:
+        return [replace(make, n=where.count)]
+    return node.group
+
+
+def _on_chain(where: Where) -> bool:
+    target = where.targets[0] if where.targets else Target("st")
+    return target.kind == "ring" and target.chains is not None
+
+
+def settle(nodes: list[Node]) -> None:
+    """Chains and a slip stitch back into them are a picot; `3 dc, ch 2, 3 dc in corner` is one group."""
+    _one_group(nodes)
+    if len(nodes) < 2 or not isinstance(nodes[-2], Chain) or not isinstance(nodes[-1], Work):
+        return
+    chain, work = nodes[-2], nodes[-1]
+    make = work.group[0] if len(work.group) == 1 else None
+    if not isinstance(make, Make) or make.stitch != "slst" or chain.label or chain.n < 2:
+        return
+    if _on_chain(work.where):
+        nth = work.where.targets[0].chains or chain.n
+    elif work.where.mode == "made" or (work.where.mode == "first" and work.where.targets[0].kind == "chain"):
+        nth = chain.n
+    else:
+        return
+    if nth > chain.n:
+        return
+    picot = Make("picot", 1, (chain.span[0], work.span[1]), chains=nth)
+    nodes[-2:] = [replace(chain, n=chain.n - nth), picot] if nth < chain.n else [picot]
+
+
+def _one_group(nodes: list[Node]) -> None:
+    """Alike before and after a chain, and only then the space: both halves are worked there."""
+    if len(nodes) < 3 or not isinstance(nodes[-2], Chain) or nodes[-2].label:
+        return
+    before, chain, after = nodes[-3:]
+    if not isinstance(before, Work) or not isinstance(after, Work) or before.where.said or not after.where.said:
+        return
+    kinds = [t.kind for t in after.where.targets]
+    one, other = before.group[0], after.group[0]
+    if kinds[:1] not in (["sp"], ["corner"]) or len(after.group) > 1 or len(before.group) > 1:
+        return
+    if (
+        isinstance(one, Make)
+        and isinstance(other, Make)
+        and (one.stitch, before.where.count) == (other.stitch, other.n)
+    ):
+        group = (replace(one, n=before.where.count), chain, other)
+        nodes[-3:] = [Work(group, after.where, (before.span[0], after.span[1]))]
+
+
+def one_place_at_start(nodes: list[Node]) -> None:
+    """`sl st to corner, ch 3, 2 dc, ch 2, 3 dc in same sp`: the whole beginning is worked in that space."""
+    last = nodes[-1] if nodes else None
+    if not isinstance(last, Work) or last.where.mode != "same" or not last.where.targets:
+        return
+    if last.where.targets[0].kind not in ("sp", "corner"):
+        return
+    k = next((i for i, n in enumerate(nodes) if not isinstance(n, Act) and not _is_slip(n)), 0)
+    start, between = nodes[k], nodes[k + 1 : -1]
+    if not k or not isinstance(start, Chain) or not between:
+        return
+    unsaid = all(isinstance(n, Chain) or (isinstance(n, Work) and not n.where.said) for n in between)
+    if unsaid and all(n.label is None for n in between if isinstance(n, Chain)):
+        group: list[Node] = []
+        for n in between:
+            group += (
+                [replace(m, n=n.where.count) for m in n.group if isinstance(m, Make)] if isinstance(n, Work) else [n]
+            )
+        span = (start.span[0], last.span[1])
+        nodes[k + 1 :] = [Work((*group, *last.group), last.where, span)]
+
+
+def _is_slip(node: Node) -> bool:
+    first = node.group[0] if isinstance(node, Work) and node.group else None
+    return isinstance(first, Make) and first.stitch == "slst"
+
+
+def label_last(nodes: list[Node], label: Label, end: int) -> None:
+    """`(counts as dc)` after a chain, after `sc, ch 1`, after `ch 2, 2-dc cl`: what stands there is that stitch."""
+    if not nodes:
+        return
+    last = nodes[-1]
+    if isinstance(last, Chain):
+        nodes[-1] = replace(last, label=label, span=(last.span[0], end))
+        _chainless(nodes, label)
+        return
+    before = nodes[-2] if len(nodes) > 1 else None
+    if (
+        isinstance(last, Work) and _on_chain(last.where) and not isinstance(before, Chain)
+    ):  # `dc in 4th ch from hook (skipped 3 chs count as dc)`
+        nth = last.where.targets[0].chains or 1
+        nodes.insert(-1, Chain(nth - 1, (last.span[0], last.span[0]), label))
+        return
+    stitch = label.stitch or ""
+    if isinstance(last, Work) and isinstance(before, Chain) and is_stitch(stitch) and lookup(stitch).made == "cl":
+        own = last.group[0] if last.group else None
+        closing = own.closing if isinstance(own, Make) else 0
+        make = Make(stitch, 1, (before.span[0], end), start="beg", closing=closing)
+        nodes[-2:] = [Work((make,), last.where, (before.span[0], end))]
+
+
+def start_place(r: Reader, nodes: list[Node]) -> None:
+    """`(sc, ch 1) (counts as dc) in same st`: the place after the label."""
+    last = nodes[-1] if nodes else None
+    c = r.c
+    if not isinstance(last, Work) or not isinstance(last.group[0], Make):
+        return
+    if not last.where.said and c.accept("in", "into"):
+        nodes[-1] = replace(last, where=places.read_places(c)[0])
+    elif last.where.said and c.at("and") and c.ahead().text in ("in", "into", "each", "next"):
+        c.i += 1
+        c.accept("in", "into")
+        nodes += [replace(last, where=w, span=w.span) for w in places.read_places(c)]
+
+
+def _chainless(nodes: list[Node], label: Label) -> None:
+    """`sc, ch 1 (counts as dc)`: a chainless start."""
+    if len(nodes) < 2 or label.stitch in (None, "ch"):
+        return
+    work, chain = nodes[-2], nodes[-1]
+    make = work.group[0] if isinstance(work, Work) and len(work.group) == 1 else None
+    if isinstance(work, Work) and isinstance(make, Make) and make.stitch == "sc" and isinstance(chain, Chain):
+        span = (work.span[0], chain.span[1])
+        start = Make(label.stitch or "", 1, span, start="chainless")
+        nodes[-2:] = [Work((start,), work.where, span)]

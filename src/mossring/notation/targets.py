@@ -1,0 +1,206 @@
+"""Reading what is worked into: a stitch, a space by its length, a corner, a gap, the loop it is worked through."""
+
+from __future__ import annotations
+
+from mossring.notation.cursor import GROUP_WORDS, LOOP_PARTS, SPACE_WORDS, STITCH_WORDS, Cursor
+from mossring.notation.tree import Target
+
+RING = Target("ring")
+ANY_STITCH = Target("st")
+CORNER = Target("corner")
+ROUND_WORDS = ("rnd", "rnds", "round", "rounds", "row", "rows", "r")
+CHAIN_WORDS = ("ch", "chain", "chains", "chs")
+
+
+def read_part(c: Cursor, after: bool = False) -> str:
+    """`BLO of`, `the back loop only of`, `3rd loop of`: the loop worked through, or ``. after: it follows the place."""
+    t = c.token
+    if not after and t.kind != "ord" and t.text not in LOOP_PARTS and t.text not in ("the", "their", "third"):
+        return ""
+    save = c.i
+    said = after and c.accept("through", "in", "into", "using")
+    if after and not said and not c.at(*LOOP_PARTS):
+        return ""
+    c.accept("the", "their")
+    part = LOOP_PARTS.get(c.token.text, "")
+    short = c.at("blo", "flo", "bl", "fl", "bls", "fls", "tlo")
+    if part:
+        c.i += 1
+    elif c.ordinal() == 3 or c.accept("third"):
+        part = "third"
+        c.accept("back", "horizontal")
+    if part and (short or c.accept("loop", "loops", "lp", "lps", "bar")):
+        c.accept("only")
+        while not after and c.at("of", "in", "the", "around") and c.ahead().text not in ROUND_WORDS:
+            c.i += 1
+        if not (after and said and c.at("of", "in")):
+            return part
+    c.i = save
+    return ""
+
+
+def read_ring(c: Cursor) -> Target | None:
+    """The ring, or the one chain that round 1 is worked into (`2nd ch from hook`: its number is in `chains`)."""
+    save = c.i
+    nth = c.ordinal()
+    if nth is not None and c.accept("ch", "chain") and c.accept("from"):
+        c.accept("the")
+        if c.accept("hook"):
+            return Target("ring", chains=nth)
+    c.i = save
+    if c.accept("mr"):
+        return RING
+    magic = c.accept("magic", "adjustable", "sliding")
+    magic or c.accept("center", "centre", "ch", "chain")
+    if c.accept("ring", "circle") or (magic and c.accept("loop")):
+        return RING
+    c.i = save
+    return None
+
+
+def opens_target(c: Cursor) -> bool:
+    t = c.token
+    if t.text in SPACE_WORDS or t.text in STITCH_WORDS or t.text in ("corner", "ring", *CHAIN_WORDS, *GROUP_WORDS):
+        return True
+    if t.kind == "num":
+        return c.ahead().text in ("ch", "chain", *SPACE_WORDS) or c.legged(peek=True) is not None
+    save = c.i
+    found = c.stitch() is not None
+    c.i = save
+    return found
+
+
+def read_target(c: Cursor) -> Target:
+    """What is worked into: a stitch, a space by its length, a corner, between groups, the centre of a shell."""
+    if c.accept("corner", "corners"):
+        save = c.i
+        if opens_target(c):
+            inner = read_target(c)
+            if inner.kind in ("sp", "st"):
+                return CORNER
+        c.i = save
+        return CORNER
+    between = _between(c)
+    if between:
+        return between
+    centre = _centre(c)
+    if centre:
+        return centre
+    if c.accept("post"):
+        c.accept("of")
+        c.accept("the", "next")
+        return read_target(c)
+    if c.accept(*STITCH_WORDS):
+        return ANY_STITCH
+    if c.accept(*SPACE_WORDS):
+        if c.accept("between"):
+            return _after_between(c)
+        return _space_of_group(c, Target("sp"))
+    space = read_space(c)
+    if space:
+        return _space_of_group(c, space)
+    ring = read_ring(c)
+    if ring:
+        return ring
+    group = _group(c)
+    if group:
+        return group
+    return _stitch_target(c)
+
+
+def _stitch_target(c: Cursor) -> Target:
+    if c.accept("row"):
+        if c.accept("end", "ends"):
+            return Target("st", "end")
+        raise c.fail("place")
+    c.accept("foundation", "base")
+    if c.at(*CHAIN_WORDS):
+        c.i += 1
+        return Target("chain")
+    if c.accept("end") and c.accept(*CHAIN_WORDS):
+        return CORNER
+    legged = c.legged()
+    key = legged[0] if legged else c.stitch()
+    if key is None and c.accept("cl", "cls", "cluster", "clusters", "pc", "pcs", "popcorn", "popcorns", "bobble"):
+        return Target("st", "-" + {"c": "cl", "p": "pc", "b": "bobble"}[c.tokens[c.i - 1].text[0]])
+    if key is None or key == "ch":
+        raise c.fail("place")
+    return Target("st", key)
+
+
+def _centre(c: Cursor) -> Target | None:
+    """`centre st of next shell`, `center dc of 5-dc group`, `middle st of next 3-dc group`."""
+    save = c.i
+    if c.accept("centre", "center", "middle"):
+        c.accept(*STITCH_WORDS) or c.stitch()
+        if c.accept("of", "in"):
+            c.accept("the", "each")
+            c.accept("next", "same", "corner", "following")
+            c.number() and c.stitch()
+            if c.accept(*GROUP_WORDS, "corner"):
+                return Target("centre")
+        elif c.i > save + 1:
+            return Target("centre")
+    c.i = save
+    return None
+
+
+def _space_of_group(c: Cursor, space: Target) -> Target:
+    """`ch-2 sp of next shell` is the next ch-2 space."""
+    save = c.i
+    if c.accept("of", "in"):
+        c.accept("the")
+        c.accept("next", "same", "each", "first", "last")
+        if c.accept(*GROUP_WORDS) or c.named():
+            return space
+        if c.accept("corner"):
+            return CORNER
+    c.i = save
+    return space
+
+
+def _group(c: Cursor) -> Target | None:
+    """A group as a place: named stitches that stand around a space are worked into by that space."""
+    if c.accept(*GROUP_WORDS):
+        return Target("group")
+    return Target("group", "shell") if c.named(into=True) else None
+
+
+def _between(c: Cursor) -> Target | None:
+    return _after_between(c) if c.accept("between") else None
+
+
+def _after_between(c: Cursor) -> Target:
+    c.accept("the")
+    c.accept("next", "each", "following", "last")
+    c.number()
+    save = c.i
+    if c.stitch() and c.at(*GROUP_WORDS, "and"):
+        if c.accept("and"):
+            c.accept("next", "following")
+            if not c.stitch():
+                c.accept(*STITCH_WORDS)
+            return Target("between")
+    else:
+        c.i = save
+    if c.accept(*GROUP_WORDS):
+        return Target("group")
+    if c.accept(*STITCH_WORDS) or c.stitch():
+        return Target("between")
+    raise c.fail("place")
+
+
+def read_space(c: Cursor) -> Target | None:
+    """`ch-2 sp`, `2ch-sp`, `ch sp`, `chain space`, `ch-5 loop`."""
+    save = c.i
+    n = c.number()
+    if c.accept(*CHAIN_WORDS):
+        m = c.number()
+        if c.accept(*SPACE_WORDS):
+            return Target("sp", chains=m if m is not None else n)
+        if m is not None and n is None and c.at("corner", "corners"):
+            c.i += 1
+            c.accept(*SPACE_WORDS)
+            return CORNER
+    c.i = save
+    return None

@@ -1,0 +1,146 @@
+"""Repeats: pass after pass as often as said, or until no pass can begin before the end."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import TYPE_CHECKING
+
+from mossring.notation.tree import Node, Repeat, Skip, Target, Together, Where, Work
+from mossring.working import reach
+from mossring.working.budget import OverLimitError, UnworkableError
+from mossring.working.edge import SKIPPED
+from mossring.working.starting import first_place, flat
+
+if TYPE_CHECKING:
+    from mossring.working.worker import Worker
+
+
+class AgainError(Exception):
+    """The round is to be worked again: a repeat `to end` may run so many passes only."""
+
+    def __init__(self, node: int, passes: int) -> None:
+        super().__init__(node, passes)
+        self.node = node
+        self.passes = passes
+
+
+def repeat(w: Worker, node: Repeat) -> None:
+    if node.times is not None:
+        for k in range(min(node.times, w.most_passes.get(id(node), node.times))):
+            w.budget.step(node.span)
+            last = k == node.times - 1
+            for inner in node.body[: node.cut] if last and node.cut else node.body:
+                _again(w, node, inner, k if last and node.loose else 0)
+        return
+    if w.edge.ring:
+        raise UnworkableError("around a ring", node.span)
+    _around(w, node)
+
+
+def _again(w: Worker, node: Repeat, inner: Node, passes: int) -> None:
+    """One node of a repeat; its times were all of them if the last pass finds nothing left."""
+    try:
+        w.node(inner)
+    except UnworkableError as e:
+        if passes and e.trouble.kind == "past the end":
+            raise AgainError(id(node), passes) from e
+        raise
+
+
+def _around(w: Worker, node: Repeat) -> None:
+    """Pass after pass until no pass can begin before the end."""
+    edge = w.edge
+    where = first_place(node.body)
+    if where is None:
+        raise UnworkableError("repeat goes nowhere", node.span)
+    cap = reach.until(w, node.until) if node.until and node.until.kind != "end" else None
+    edge.caps.append(cap)
+    passes = 0
+    most = w.most_passes.get(id(node), -1)
+    try:
+        while edge.pos < edge.end and passes != most and (passes == 0 or _another(w, node.body)):
+            before = (edge.pos, w.depths.taken)
+            _pass(w, node, passes, cap)
+            passes += 1
+            if edge.pos <= before[0] and w.depths.taken <= before[1] and passes > 1:
+                raise UnworkableError("repeat goes nowhere", node.span)
+    finally:
+        edge.caps.pop()
+
+
+def _another(w: Worker, body: Sequence[Node]) -> bool:
+    """Whether a further pass can begin: its first place is still to come, after what it skips."""
+    edge = w.edge
+    pos = edge.pos
+    skipped: list[int] = []
+    deep: list[Where] = []
+    for node in flat(body):
+        if isinstance(node, Skip) and node.where.mode == "next":
+            for _ in range(node.where.count):
+                u = edge.find(node.where.targets[0], pos)
+                if u is None:
+                    return True  # begun, and then does not divide
+                skipped.append(u)
+                pos = u + 1
+        elif isinstance(node, Work) and node.where.targets and node.where.targets[0].round:
+            deep.append(node.where)
+        elif isinstance(node, Work):
+            return _to_come(w, node.where, pos, skipped)
+        elif isinstance(node, Together):
+            leg = next((x for x in node.legs if isinstance(x, Where)), None)
+            return leg is not None and _to_come(w, leg, pos, skipped)
+    return any(w.depths.left(t, w.round_of(t)) for where in deep for t in where.targets)
+
+
+def _to_come(w: Worker, where: Where, pos: int, skipped: list[int]) -> bool:
+    edge = w.edge
+    if where.mode in ("same", "start", "first", "last", "any") or not where.targets:
+        return False
+    if any(edge.find(t, pos) is not None for t in where.targets):
+        return True
+    if skipped and edge.find(Target("st"), pos) is None:
+        for u in skipped:
+            edge.mark(u, SKIPPED)
+    return False
+
+
+def _pass(w: Worker, node: Repeat, passes: int, cap: int | None) -> None:
+    edge = w.edge
+    left = sum(1 for u in range(edge.pos, edge.end) if edge.at(u).counted) if passes else 0
+    for k, inner in enumerate(node.body):
+        if node.cut is not None and k == node.cut:
+            rest = first_place(node.body[k:])
+            if rest is None or edge.pos >= edge.end or not _another(w, node.body[k:]):
+                edge.pos = max(edge.pos, edge.end)
+                return
+        try:
+            w.node(inner)
+        except OverLimitError:
+            raise
+        except UnworkableError as e:
+            if passes and edge.pos >= edge.end and k and _sweeps(node.body[k - 1]):
+                return  # the last side ends where the round began; its corner was the first
+            if passes and node.loose:
+                return
+            if passes and id(node) in w.tail and e.trouble.kind in ("past the end", "no such place"):
+                raise AgainError(id(node), passes) from e  # what is left is for the words behind it
+            if passes and e.trouble.kind == "past the end":
+                raise UnworkableError(
+                    "does not divide", node.span, passes=passes, left=left, inner=e.trouble.span
+                ) from e
+            raise
+
+
+def before_more_work(body: Sequence[Node]) -> frozenset[int]:
+    """The repeats `around` behind which more is worked in the round."""
+    out: set[int] = set()
+    more = False
+    for node in reversed(body):
+        if isinstance(node, Repeat) and node.times is None and more:
+            out.add(id(node))
+        more = more or isinstance(node, Work | Together | Repeat)
+    return frozenset(out)
+
+
+def _sweeps(node: Node) -> bool:
+    return isinstance(node, Work) and node.where.mode == "each"

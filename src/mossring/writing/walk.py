@@ -1,0 +1,158 @@
+"""The edge of the round below as a writer sees it from the hook: what comes next, and what is passed on the way."""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+from mossring.working import Made, WorkedRound
+
+
+class Item(NamedTuple):
+    """A run inside a group: stitch key and how many (`ch`: of what length).
+
+    part: the loop. closing: chains that close a cluster. hung: chains that a picot is of, or whose last one
+    carries the stitch.
+    """
+
+    kind: str
+    n: int
+    part: str = ""
+    closing: int = 0
+    hung: int = 0
+    carried: bool = False
+
+
+class Place(NamedTuple):
+    """Where a step goes, seen from the hook. kind: ring, st, ch, end, sp, group, between, same, rest, deep,
+    both (two places as one), legs (one after the other).
+
+    chains: length of a space. part: which chain of it. round: of a deep place, whose stitch is `stitch`.
+    skips: what is passed with a word of its own, as (target, count) with target "st" or a chain length.
+    parts: the places of `both` and `legs`.
+    """
+
+    kind: str
+    chains: int = 0
+    skips: tuple[tuple[str, int], ...] = ()
+    part: str = ""
+    round: int = 0
+    stitch: str = ""
+    parts: tuple[Place, ...] = ()
+
+
+class Group(NamedTuple):
+    items: tuple[Item, ...]
+    feet: tuple[int, ...] = ()
+    gap: bool = False
+    part: str = ""
+
+
+NEXT = {"": Place("st"), "fch": Place("ch"), "end": Place("end")}
+"""The next stitch: by far the commonest place; the next chain of a foundation, the next row end."""
+COMMON = tuple(NEXT.values())
+
+
+class Walk:
+    """The edge of the round below in working direction, the hook's place first."""
+
+    def __init__(self, done: WorkedRound, hook: int, find: dict[int, Made]) -> None:
+        below = done.below
+        self.ring = not below
+        self.line = done.line
+        self.find = find
+        self.number = done.number
+        k = 0
+        if below and not done.line and not done.extra:
+            there = {m.number: i for i, m in enumerate(below)}
+            while hook not in there and hook in find and find[hook].feet:
+                hook = find[hook].feet[0]
+            k = there.get(hook, 0)
+        self.edge = below[k:] + below[:k]
+        self.at = {m.number: i for i, m in enumerate(self.edge)}
+        self.used: set[int] = set()
+        self.corners = {self.at[c] for c in done.below_corners if c in self.at}
+
+    def place(self, g: Group) -> tuple[int, bool]:
+        """Index of a place, and whether it is the gap before that index."""
+        if self.ring:
+            return 0, False
+        if g.gap:
+            a, b = self.at[g.feet[0]], self.at[g.feet[1]]
+            return max(a, b) if abs(a - b) == 1 else 0, True
+        return self.at[g.feet[0]], False
+
+    def on_edge(self, g: Group) -> bool:
+        return self.ring or all(f in self.at for f in g.feet)
+
+    def deep(self, g: Group) -> Place:
+        """A place in lower rounds, or one there and one on the edge taken together."""
+        parts = []
+        for foot in g.feet:
+            m = self.find[foot]
+            kind = "sp" if m.kind == "ch" else "st"
+            stitch = "" if m.kind == "ch" else m.kind
+            parts.append(Place("deep", m.chains if kind == "sp" else 0, (), "", m.round, stitch))
+        return parts[0] if len(parts) == 1 else Place("both", parts=tuple(parts))
+
+    def phrase(self, pos: int, touched: bool, u: int, between: bool) -> Place:
+        """How to name place u for a reader whose next place is `pos`; `touched`: the hook is amid a run."""
+        if self.ring:
+            return Place("ring")
+        n = len(self.edge)
+        if u == pos and not between and self.edge[u % n].kind != "ch":
+            return NEXT.get(self.edge[u % n].kind, NEXT[""])
+        passed = [m for k in range(pos, u) if seen(m := self.edge[k % n])]
+        if between:
+            return self._gap(pos, u, passed)
+        target = self.edge[u % n]
+        if target.kind != "ch":
+            skips = skips_to_stitch(passed, [self.at[m.number] in self.corners for m in passed])
+            return Place({"fch": "ch", "end": "end"}.get(target.kind, "st"), 0, skips)
+        return Place("sp", target.chains, _skips_to_space(passed, touched))
+
+    def _gap(self, pos: int, u: int, passed: list[Made]) -> Place:
+        stitches = sum(1 for m in passed if m.kind != "ch")
+        first = next((k for k in range(pos, u + 1) if self._new_group(k) and k % len(self.edge) not in self.used), None)
+        if first == u:
+            return Place("group")
+        return Place("between", 0, (("st", stitches - 1),) if stitches > 1 else ())
+
+    def _new_group(self, k: int) -> bool:
+        n = len(self.edge)
+        a, b = self.edge[(k - 1) % n], self.edge[k % n]
+        return bool(a.feet) and bool(b.feet) and a.feet != b.feet
+
+
+def seen(m: Made) -> bool:
+    """Slip stitches are no stitches to count along: they are passed without a word."""
+    return m.counted or m.kind == "ch"
+
+
+def skips_to_stitch(passed: list[Made], corner: list[bool]) -> tuple[tuple[str, int], ...]:
+    """Stitches passed are named; spaces are passed silently, unless they are corners."""
+    out: list[tuple[str, int]] = []
+    for m, is_corner in zip(passed, corner, strict=True):
+        if m.kind == "ch" and not is_corner:
+            continue
+        key = "st" if m.kind != "ch" else str(m.chains)
+        if out and out[-1][0] == key == "st":
+            out[-1] = (key, out[-1][1] + 1)
+        else:
+            out.append((key, 1))
+    return tuple(out)
+
+
+def _skips_to_space(passed: list[Made], touched: bool) -> tuple[tuple[str, int], ...]:
+    """Spaces passed are named; a run of stitches is passed silently unless part of it was worked."""
+    out: list[tuple[str, int]] = []
+    amid = touched
+    for m in passed:
+        if m.kind == "ch":
+            out.append((str(m.chains), 1))
+            amid = False
+        elif amid:
+            if out and out[-1][0] == "st":
+                out[-1] = ("st", out[-1][1] + 1)
+            else:
+                out.append(("st", 1))
+    return tuple(out)
