@@ -72,7 +72,24 @@ def round_data(draft: Draft, r: DraftRound) -> dict[str, object]:
         "needed": round(entry.needed, 2),
         "fullness": [round(entry.fullness[0], 3), round(entry.fullness[1], 3)],
         "verdict": entry.verdict,
+        "yarn": done.yarn,
+        "parked": parked_after(draft, r),
     }
+
+
+def parked_after(draft: Draft, upto: DraftRound) -> dict[str, str]:
+    """The loops that lie parked after a round: yarn -> `front`, `back` or `` where no side was said."""
+    out: dict[str, str] = {}
+    for r in draft.rounds:
+        out.pop(r.line.yarn or r.tree.yarn, None)
+        for act in r.worked.acts:
+            if act.what == "park":
+                out[act.yarn] = act.side
+            else:
+                out.pop(act.yarn, None)
+        if r is upto:
+            break
+    return out
 
 
 def finding_data(f: Finding) -> dict[str, object]:

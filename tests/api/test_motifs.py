@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Any
 
 import pytest
@@ -111,3 +112,14 @@ def test_a_text_can_be_put_on_the_shelf_as_a_motif_of_its_own(as_ada: Caller) ->
 
 def test_an_unknown_shape_is_refused(as_ada: Caller) -> None:
     assert as_ada.call("POST", "/motifs", {"shape": "teapot"}).status_code == 422
+
+
+def test_an_oblong_is_cast_on_for_its_size(as_ada: Caller) -> None:
+    wanted = {"shape": "rectangle", "terms": "us", "title": "Gangway", "length_mm": 200, "width_mm": 130}
+    text = as_ada.call("POST", "/motifs", wanted).json()["text"]
+    chains = int(re.search(r"Begin: ch (\d+)", text)[1])  # type: ignore[index]
+    assert abs((chains - 1) * 7.1 - 70) < 7.1  # length minus width, one chain a stitch (geometry)
+    assert "rounds make about 20 by 1" in text
+    refused = as_ada.call("POST", "/motifs", {**wanted, "width_mm": 300})
+    assert refused.status_code == 422
+    assert "longer than it is wide" in refused.json()["detail"]

@@ -131,3 +131,15 @@ def test_offers_are_in_the_motif_s_own_terms(terms: Dialect) -> None:
     lines = " ".join(o.line for o in next_rounds(work_draft(CIRCLE.format(terms.upper(), dc))))
     assert ("sk next" in lines) == (terms == "us")
     assert ("miss next" in lines) == (terms == "uk")
+
+
+def test_rows_go_on_in_rows() -> None:
+    rows = "Terms: US\nShape: square\nWorked: rows\nBegin: 10 fsc\nRow 1: sc in each st across, turn\n"
+    lines = [o.line for o in next_rounds(work_draft(rows))]
+    assert "Row 2: dc in each st across, turn" in lines
+    half = first_text("half square", "us", "A pennant")
+    for _ in range(3):
+        (offer,) = next_rounds(work_draft(half))
+        half += offer.line + "\n"
+    grown = work_draft(half).rounds
+    assert [r.worked.per_side() for r in grown] == [[4, 4], [7, 7], [10, 10], [13, 13]]

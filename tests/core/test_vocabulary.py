@@ -46,6 +46,7 @@ def test_each_way_of_saying_it_works_to_the_same_fabric(case: dict[str, Any]) ->
     for draft in drafts:
         last = as_data(analyse(draft.doc.text))["rounds"][-1]  # type: ignore[index]
         assert (last["counts"], last["spaces"]) == (case["counts"], case["spaces"]), draft.doc.text
+        assert last["parked"] == case.get("parked", {})
         assert same_fabric(drafts[0].fabric, draft.fabric), draft.doc.text
 
 

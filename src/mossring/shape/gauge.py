@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from mossring.notation.document import Document
 from mossring.shape.hooks import hook_mm
-from mossring.stitches.table import lookup
+from mossring.stitches.table import THIRD_LOOP_HEIGHT, lookup
 from mossring.stitches.terms import Dialect, spellings
 
 DEFAULT_WIDTH_MM = 7.1
@@ -30,9 +30,10 @@ class Gauge:
     tall: float = 1.0
     measured: bool = False
 
-    def height(self, kind: str) -> float:
-        """Height of a stitch kind, in stitch widths."""
-        return lookup(kind).height * self.tall
+    def height(self, kind: str, part: str = "") -> float:
+        """Height of a stitch kind, in stitch widths; worked into the third loop it lies lower."""
+        lower = THIRD_LOOP_HEIGHT if part == "third" else 1.0
+        return lookup(kind).height * self.tall * lower
 
 
 def read_gauge(doc: Document, dialect: Dialect) -> Gauge:

@@ -153,14 +153,14 @@ def _peak_near(made: list[Made], i: int, gauge: Gauge) -> float:
 def _peak_of_group(made: list[Made], i: int, gauge: Gauge) -> float:
     n = len(made)
     feet = made[i].feet
-    peak = gauge.height(made[i].kind)
+    peak = gauge.height(made[i].kind, made[i].part)
     if feet == (RING,):
         return peak
     for step in (1, -1):
         j = i + step
         while (j - i) % n and (made[j % n].kind == "ch" or made[j % n].feet == feet):
             if made[j % n].kind != "ch":
-                peak = max(peak, gauge.height(made[j % n].kind))
+                peak = max(peak, gauge.height(made[j % n].kind, made[j % n].part))
             j += step
             if abs(j - i) >= n:
                 break
@@ -175,7 +175,7 @@ def _mean_peak(made: list[Made], gauge: Gauge) -> float:
     for m in made:
         if m.kind == "ch":
             continue
-        h = gauge.height(m.kind)
+        h = gauge.height(m.kind, m.part)
         if m.feet != feet or m.feet == (RING,):
             total, weight, peak, run = total + peak * run, weight + run, h, 0.0
             feet = m.feet

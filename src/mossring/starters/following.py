@@ -74,9 +74,10 @@ def _worked(draft: Draft, last: DraftRound, t: _Try) -> Offer | None:
 
 
 def _tries(draft: Draft, last: DraftRound) -> Iterator[_Try]:
-    if last.worked.line:
-        return
     words = _Words(draft.dialect)
+    if last.worked.line:
+        yield from _rows(words, draft, last)
+        return
     if last.worked.corners:
         yield from _with_corners(words, last)
     else:
@@ -95,6 +96,25 @@ class _Words:
     @property
     def skip(self) -> str:
         return "sk" if self.dialect == "us" else "miss"
+
+
+def _rows(w: _Words, draft: Draft, last: DraftRound) -> Iterator[_Try]:
+    dc = w("dc")
+    corners = last.worked.corners
+    if draft.shape.sides == 1 and corners:
+        apex = last.worked.made[corners[0]]
+        many = sum(m.chains == 1 for m in last.worked.made if m.kind == "ch") // 2
+        side = _times(f"3 {dc} in next ch-1 sp, ch 1", many) + ", " if many else ""
+        words = (
+            f"ch 4 (counts as {dc} and ch 1), {side}(3 {dc}, ch 2, 3 {dc}) in next ch-{apex.chains} sp, ch 1, {side}"
+        )
+        yield _Try("half", "Groups to the apex and back", f"{words}{dc} in last st, turn")
+        return
+    for kind in _SOLID:
+        yield _Try(f"row {kind}", f"Work even in {w(kind)}", f"{w(kind)} in each st across, turn")
+    x = w("dc")
+    yield _Try("rib", "Ribs of posts", f"[FP{x} around next st, BP{x} around next st] across, turn")
+    yield _Try("ridge", "Ridges in the back loops", f"in BLO, {w('sc')} in each st across, turn")
 
 
 # ---- on polygons --------------------------------------------------------------------------

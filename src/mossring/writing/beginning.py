@@ -89,7 +89,7 @@ def _from_start(done: WorkedRound, walk: Walk) -> list[Made]:
         return made if any(m.feet for m in made) else []
     firsts = [i for i in range(n) if made[i].counted and made[i].feet and _opens(made, i) and _simple(made[i], walk)]
     if not firsts:
-        firsts = [i for i in range(n) if made[i].feet and _opens(made, i)]
+        firsts = _legs_in_order(made, walk) or [i for i in range(n) if made[i].feet and _opens(made, i)]
     if not firsts:
         firsts = [i for i in range(n) if made[i].feet]
     if not firsts:
@@ -102,6 +102,17 @@ def _from_start(done: WorkedRound, walk: Walk) -> list[Made]:
         if own > MOST_SLIPS or gap or made[start].kind == "slst":
             start = min(firsts, key=lambda i: _distance(walk, made[i]))
     return made[start:] + made[:start]
+
+
+def _legs_in_order(made: list[Made], walk: Walk) -> list[int]:
+    """The stitch over several places that lies nearest ahead of the hook and not across it, if there is one."""
+    over = [
+        i
+        for i, m in enumerate(made)
+        if len(m.feet) > 1 and m.counted and not m.gap and all(f in walk.at for f in m.feet)
+    ]
+    ahead = [i for i in over if sorted(at := [walk.at[f] for f in made[i].feet]) == at]
+    return [min(ahead, key=lambda i: walk.at[made[i].feet[0]])] if ahead else []
 
 
 def _from_first_chain(made: list[Made], walk: Walk) -> list[Made]:

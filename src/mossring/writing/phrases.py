@@ -307,6 +307,7 @@ class Phrases:
             self._use(script.part)
             parts.append(f"in {LOOPS[script.part]}")
         spirals = style.join == "none" and not turn and self._may_spiral(script, done)
+        parts += [f"pick up {a.yarn}" for a in done.acts if a.what == "pick up"]
         if script.first and spirals:
             steps = [Step(script.first, script.first_place), *steps]
         elif script.first:
@@ -326,6 +327,9 @@ class Phrases:
         if done.corner_said:
             kind, chains = done.corner_said
             parts.append(f"corner {self.chain(chains) if kind == 'ch' else self.word(kind)}")
+        for a in done.acts:
+            if a.what == "park":
+                parts.append(f"drop loop of {a.yarn}" + (f" to {a.side}" if a.side else ""))
         if turn:
             parts.append("turn")
         return ", ".join(parts)

@@ -24,7 +24,8 @@ def read_shelf(request: HttpRequest) -> list[Motif]:
 def begin(request: HttpRequest, body: NewMotifIn) -> Status[Motif]:
     if body.text is not None:
         return Status(201, services.new_motif(who(request), body.text))
-    return Status(201, services.begin_motif(who(request), body.shape, body.terms, body.title, body.stitch, body.begin))
+    wanted = services.Wanted(body.shape, body.terms, body.title, body.stitch, body.begin, body.length_mm, body.width_mm)
+    return Status(201, services.begin_motif(who(request), wanted))
 
 
 @router.get("/motifs/{motif_id}", response={200: MotifOut, 404: ProblemOut}, operation_id="readMotif")

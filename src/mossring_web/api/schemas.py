@@ -54,13 +54,15 @@ class MotifOut(CardOut):
 
 
 class NewMotifIn(Schema):
-    """A new motif from a shape, or (text) one that is written already."""
+    """A new motif from a shape, or (text) one that is written already. length_mm, width_mm: of an oblong."""
 
     shape: str = Field(default="square", max_length=40)
     terms: Terms = "us"
     title: str = Field(default="", max_length=200)
     stitch: Literal["sc", "hdc", "dc", "tr"] = "dc"
     begin: Literal["magic ring", "chain ring", "one chain"] = "magic ring"
+    length_mm: float = Field(default=0, ge=0, le=5000)
+    width_mm: float = Field(default=0, ge=0, le=5000)
     text: str | None = Field(default=None, max_length=MOST_TEXT)
 
 

@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 from django.db import transaction
 from django.utils import timezone
 
 from mossring.analysis import analyse
 from mossring.notation.document import MAX_CHARACTERS, read_document
-from mossring.starters import first_text
+from mossring.shape import Gauge
+from mossring.starters import OBLONG_CHAINS, first_text, oblong
+from mossring.stitches import Dialect
 from mossring_web.accounts.models import User
 from mossring_web.errors import InvalidError, NotFoundError, StaleError
 from mossring_web.motifs.models import Motif
@@ -39,13 +43,37 @@ def new_motif(user: User, text: str) -> Motif:
     return motif
 
 
-def begin_motif(user: User, shape: str, terms: str, title: str, stitch: str = "dc", begin: str = "magic ring") -> Motif:
-    """A new motif with its header and a sensible first round. Raises InvalidError for an unknown shape."""
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """A motif to begin. length_mm, width_mm: of an oblong (0: as many chains as usual)."""
+
+    shape: str
+    terms: str
+    title: str = ""
+    stitch: str = "dc"
+    begin: str = "magic ring"
+    length_mm: float = 0
+    width_mm: float = 0
+
+
+def begin_motif(user: User, wanted: Wanted) -> Motif:
+    """A new motif with its header and a sensible first round. Raises InvalidError for what can't be begun."""
+    title = wanted.title.strip() or UNTITLED
+    dialect: Dialect = "uk" if wanted.terms == "uk" else "us"
+    chains, note = OBLONG_CHAINS, ""
+    if wanted.shape == "rectangle" and wanted.length_mm:
+        try:
+            size = oblong(wanted.length_mm, wanted.width_mm, Gauge(), wanted.stitch)
+        except ValueError as e:
+            raise InvalidError("An oblong is longer than it is wide, and both are more than nothing.") from e
+        chains = size.chains
+        note = f"Note: {size.rounds} rounds make about {size.length_mm / 10:.0f} by {size.width_mm / 10:.0f} cm.\n"
     try:
-        text = first_text(shape, "uk" if terms == "uk" else "us", title.strip() or UNTITLED, stitch, begin)
+        text = first_text(wanted.shape, dialect, title, wanted.stitch, wanted.begin, chains)
     except KeyError as e:
         raise InvalidError("There is no such shape to begin with.") from e
-    return new_motif(user, text)
+    head, _, first = text.rpartition("Rnd 1:")
+    return new_motif(user, f"{head}{note}Rnd 1:{first}" if note else text)
 
 
 @transaction.atomic

@@ -63,6 +63,20 @@ export async function asked<T>(call: Promise<Answer<T>>): Promise<T> {
   );
 }
 
+/** Keep a text as a new motif. */
+export function keep(text: string): Promise<Motif> {
+  const unused = {
+    shape: "",
+    terms: "us",
+    title: "",
+    stitch: "dc",
+    begin: "magic ring",
+    length_mm: 0,
+    width_mm: 0,
+  } as const;
+  return asked(client.POST("/api/motifs", { body: { ...unused, text } }));
+}
+
 /** Ask for the pattern as a file and hand it to the browser to keep. */
 export async function takeAway(
   pattern: { text: string; terms: Terms; style: string; plain: boolean },

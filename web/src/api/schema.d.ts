@@ -325,7 +325,7 @@ export interface components {
         };
         /**
          * NewMotifIn
-         * @description A new motif from a shape, or (text) one that is written already.
+         * @description A new motif from a shape, or (text) one that is written already. length_mm, width_mm: of an oblong.
          */
         NewMotifIn: {
             /**
@@ -356,6 +356,16 @@ export interface components {
              * @enum {string}
              */
             begin: "magic ring" | "chain ring" | "one chain";
+            /**
+             * Length Mm
+             * @default 0
+             */
+            length_mm: number;
+            /**
+             * Width Mm
+             * @default 0
+             */
+            width_mm: number;
             /** Text */
             text?: string | null;
         };

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Redo2, Undo2 } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
-import { asked, client, type Motif } from "../api/client";
+import { asked, client, keep, type Motif } from "../api/client";
 import { Button } from "../ui/Button";
 import { TopBar } from "../ui/TopBar";
 import { useSession } from "../ui/session";
@@ -89,11 +89,7 @@ function Work({ motif }: { motif: Motif }) {
   }, [go, motif.id]);
 
   const keepBoth = async (mine: string, theirs: string) => {
-    await asked(
-      client.POST("/api/motifs", {
-        body: { shape: "", terms: "us", title: "", stitch: "dc", begin: "magic ring", text: mine },
-      }),
-    );
+    await keep(mine);
     save.settle(theirs);
   };
 

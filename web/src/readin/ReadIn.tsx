@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { type DragEvent, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
-import { asked, client, type Reading, type Terms } from "../api/client";
+import { asked, client, keep, type Reading, type Terms } from "../api/client";
 import { Button } from "../ui/Button";
 import { TopBar } from "../ui/TopBar";
 import { ReadLines } from "./ReadLines";
@@ -32,12 +32,7 @@ export function ReadIn() {
     gcTime: 0,
   });
   const take = useMutation({
-    mutationFn: (body: string) =>
-      asked(
-        client.POST("/api/motifs", {
-          body: { shape: "", terms: "us", title: "", stitch: "dc", begin: "magic ring", text: body },
-        }),
-      ),
+    mutationFn: keep,
     onSuccess: (motif) => void go(`/motif/${motif.id}`),
   });
   const drop = (event: DragEvent) => {

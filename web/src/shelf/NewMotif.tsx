@@ -36,13 +36,19 @@ export function NewMotif() {
   const [stitch, setStitch] = useState<(typeof STITCHES)[number]>("dc");
   const [centre, setCentre] = useState<(typeof BEGINS)[number]>("magic ring");
   const begin = useMutation({
-    mutationFn: (title: string) =>
-      asked(client.POST("/api/motifs", { body: { shape, terms, title, stitch, begin: centre } })),
+    mutationFn: ({ title, length_mm, width_mm }: { title: string; length_mm: number; width_mm: number }) =>
+      asked(
+        client.POST("/api/motifs", {
+          body: { shape, terms, title, stitch, begin: centre, length_mm, width_mm },
+        }),
+      ),
     onSuccess: (motif) => void go(`/motif/${motif.id}`),
   });
   const send = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    begin.mutate(String(new FormData(event.currentTarget).get("title")));
+    const form = new FormData(event.currentTarget);
+    const mm = (name: string) => Number(form.get(name) ?? 0) * (session.units === "in" ? 25.4 : 10);
+    begin.mutate({ title: String(form.get("title")), length_mm: mm("length"), width_mm: mm("width") });
   };
   return (
     <Dialog.Root>
@@ -72,6 +78,24 @@ export function NewMotif() {
             choose={(x) => setStitch(STITCHES.find((s) => s === x) ?? "dc")}
             show={(x) => NAMES[terms][x] ?? x}
           />
+          {shape === "rectangle" && (
+            <fieldset className="mb-4 flex gap-4">
+              <legend className="mb-1">Wanted size, in {session.units} (left empty: twelve chains)</legend>
+              {["length", "width"].map((name) => (
+                <label key={name} className="flex items-center gap-2 capitalize">
+                  {name}
+                  <input
+                    className="field w-24"
+                    name={name}
+                    type="number"
+                    min="0"
+                    step="0.1"
+                    inputMode="decimal"
+                  />
+                </label>
+              ))}
+            </fieldset>
+          )}
           {shape !== "rectangle" && (
             <Radios
               legend="Centre"
