@@ -119,7 +119,7 @@ def test_an_oblong_is_cast_on_for_its_size(as_ada: Caller) -> None:
     text = as_ada.call("POST", "/motifs", wanted).json()["text"]
     chains = int(re.search(r"Begin: ch (\d+)", text)[1])  # type: ignore[index]
     assert abs((chains - 1) * 7.1 - 70) < 7.1  # length minus width, one chain a stitch (geometry)
-    assert "rounds make about 20 by 1" in text
+    assert "rounds make about 21 by 14 cm" in text
     refused = as_ada.call("POST", "/motifs", {**wanted, "width_mm": 300})
     assert refused.status_code == 422
     assert "longer than it is wide" in refused.json()["detail"]

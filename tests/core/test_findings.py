@@ -100,4 +100,6 @@ def test_the_data_of_an_analysis_is_plain() -> None:
         "needed",
         "fullness",
         "verdict",
+        "yarn",
+        "parked",
     }

@@ -132,15 +132,20 @@ class Cursor:
         return self.tokens[min(self.i + k, len(self.tokens) - 1)]
 
     def at(self, *texts: str) -> bool:
-        t = self.token
-        return t.kind != "end" and t.text in texts
+        t = self.tokens[self.i]
+        return t.text in texts and t.kind != "end"
 
     def phrase(self, *words: str) -> bool:
         """Whether exactly these words come next."""
-        return all(self.ahead(k).text == w for k, w in enumerate(words))
+        i = self.i
+        if self.tokens[i].text != words[0]:
+            return False
+        last = len(self.tokens) - 1
+        return all(self.tokens[min(i + k, last)].text == w for k, w in enumerate(words))
 
     def accept(self, *texts: str) -> bool:
-        if self.at(*texts):
+        t = self.tokens[self.i]
+        if t.text in texts and t.kind != "end":
             self.i += 1
             return True
         return False

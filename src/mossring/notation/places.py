@@ -23,6 +23,9 @@ _INTO = ("in", "into", "on", "to", "at", "around", "through")
 _START_WORDS = ("beg", "beginning", "starting", "start", "turning", "first")
 
 
+_CENTRES = ("centre", "center", "middle", "third", "second", "fourth", "fifth", "sixth")
+
+
 def read_places(c: Cursor) -> list[Where]:
     """What follows `in`: one place, or several joined by `and`. Raises UnreadableError if there is none."""
     places = [read_place(c)]
@@ -84,6 +87,11 @@ def read_place(c: Cursor) -> Where:
 
 def _plain_place(c: Cursor, i: int) -> Where:
     c.accept("the", "a", "an", "your")
+    if c.at("next") and c.ahead().kind != "ord" and c.ahead().text not in _CENTRES:  # by far the commonest
+        c.i += 1
+        c.accept("following", "skipped", "unworked", "unused", "free")
+        n = _count(c)
+        return Where("next", (read_target(c),), c.span_from(i), 1 if n is None else n)
     ring = read_ring(c)
     if ring:
         return Where("next", (ring,), c.span_from(i))
@@ -202,6 +210,9 @@ def _middle(c: Cursor) -> int | None:
 
 def read_round_meant(c: Cursor) -> int:
     """`of rnd 3`, `on round 3`, `3 rounds below`, `one row below`; 0 if it says none. Rounds below are negative."""
+    t = c.token
+    if t.kind == "end" or (t.kind != "num" and t.text not in ("of", "from", "on", "in", "two", "three", "one")):
+        return 0
     save = c.i
     if c.accept("of", "from", "on", "in"):
         c.accept("the")

@@ -9,16 +9,19 @@ RING = Target("ring")
 ANY_STITCH = Target("st")
 CORNER = Target("corner")
 ROUND_WORDS = ("rnd", "rnds", "round", "rounds", "row", "rows", "r")
+_AFTER = ("through", "in", "into", "using")
 CHAIN_WORDS = ("ch", "chain", "chains", "chs")
 
 
 def read_part(c: Cursor, after: bool = False) -> str:
     """`BLO of`, `the back loop only of`, `3rd loop of`: the loop worked through, or ``. after: it follows the place."""
     t = c.token
+    if after and t.text not in _AFTER and t.text not in LOOP_PARTS:
+        return ""
     if not after and t.kind != "ord" and t.text not in LOOP_PARTS and t.text not in ("the", "their", "third"):
         return ""
     save = c.i
-    said = after and c.accept("through", "in", "into", "using")
+    said = after and c.accept(*_AFTER)
     if after and not said and not c.at(*LOOP_PARTS):
         return ""
     c.accept("the", "their")
@@ -72,6 +75,8 @@ def opens_target(c: Cursor) -> bool:
 
 def read_target(c: Cursor) -> Target:
     """What is worked into: a stitch, a space by its length, a corner, between groups, the centre of a shell."""
+    if c.accept(*STITCH_WORDS):
+        return ANY_STITCH
     if c.accept("corner", "corners"):
         save = c.i
         if opens_target(c):
@@ -90,8 +95,6 @@ def read_target(c: Cursor) -> Target:
         c.accept("of")
         c.accept("the", "next")
         return read_target(c)
-    if c.accept(*STITCH_WORDS):
-        return ANY_STITCH
     if c.accept(*SPACE_WORDS):
         if c.accept("between"):
             return _after_between(c)

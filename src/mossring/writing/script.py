@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cache
 from typing import NamedTuple
 
 from mossring.working import RING, Made, WorkedRound
@@ -129,7 +130,9 @@ class _Steps:
 
     def add(self, g: Group) -> None:
         walk = self.walk
-        if not g.feet:
+        if len(g.feet) == 1 and (walk.ring or g.feet[0] in walk.at):  # by far the commonest
+            self._along(g)
+        elif not g.feet:
             self.out.append(Step(g.items))
         elif not walk.on_edge(g):
             self._below(g)
@@ -173,6 +176,12 @@ class _Steps:
     def _along(self, g: Group) -> None:
         walk = self.walk
         n = max(1, len(walk.edge))
+        if not walk.ring and not g.gap and self.pos < n and walk.edge[self.pos].number == g.feet[0]:
+            kind = walk.edge[self.pos].kind
+            if kind != "ch" and not g.part:  # the next stitch: by far the commonest
+                self.pos, self.touched = self.pos + 1, True
+                self._next(g, NEXT.get(kind, NEXT[""]))
+                return
         u, gap = walk.place(g)
         if not walk.ring and u == self.begun and u < self.pos and not gap and self.pos > u + 1:
             self.out.append(Step(g.items, Place("start", walk.edge[u].chains)))  # the corner that the round began
@@ -190,8 +199,15 @@ class _Steps:
         self.pos, self.touched = (u if gap else u + 1), walk.ring or gap or walk.edge[u % n].kind != "ch"
         if not walk.ring and not gap and walk.edge[u % n].kind == "ch":
             self.space = u % n
+        if place in COMMON:
+            self._next(g, place)
+        else:
+            self.out.append(Step(g.items, place))
+
+    def _next(self, g: Group, place: Place) -> None:
+        """One more of the same in the next stitch, or the first of them."""
         last = self.out[-1] if self.out else None
-        if last and place in COMMON and last.place == place and last.items == g.items and _may_count(g.items):
+        if last and last.place == place and last.items == g.items and _may_count(g.items):
             self.out[-1] = Step(g.items, place, last.many + 1)
         else:
             self.out.append(Step(g.items, place))
@@ -278,7 +294,14 @@ def _nth(m: Made) -> str:
     return m.part if m.part.startswith("ch ") else ""
 
 
+@cache
+def _plain(kind: str) -> Item:
+    return Item(kind, 1)
+
+
 def _item(m: Made, part: str) -> Item:
+    if m.feet and not m.part and not m.closing:
+        return _plain(m.kind)
     if m.kind == "ch":
         return Item("ch", m.chains)
     own = "" if m.part == part or m.part.startswith("ch ") else m.part

@@ -12,6 +12,20 @@ FOLDER = ROOT / "docs" / "screenshots"
 _ARGS = ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking"]
 
 
+_NOTES = """Harbour Lantern square
+
+You will need: aran yarn, a 5 mm hook
+Cluster (cl): 3-dc cluster
+Beginning cluster (beg cl): ch 2, 2-dc cluster
+
+R1: mr, beg cl, ch 2, [cl, ch 2] 7 times, join (8 cl)
+R2: sl st in sp, beg cl in same sp, ch 3, [cl in nxet ch-2 sp, ch 3] around, join
+R3: sl st in ch-3 sp, ch 3, (2 dc, ch 2, 3 dc) in same sp, 3 dc in next ch-3 sp, *3 dc, ch 2, 3 dc in next ch-3 sp,
+ 3 dc in next ch-3 sp; rep from * to end, join (36 dc)
+Fasten off and weave in ends.
+"""
+
+
 def take(page: Page, name: str) -> None:
     page.wait_for_load_state("networkidle")
     page.screenshot(path=FOLDER / f"{name}.png")
@@ -38,6 +52,17 @@ def main() -> None:
         page.get_by_role("button", name="New motif").click()
         take(page, "new-motif")
         page.keyboard.press("Escape")
+        page.get_by_role("link", name="Read in a pattern").click()
+        page.locator("#pasted").fill(_NOTES)
+        page.get_by_text("rounds;").wait_for()
+        take(page, "read-in")
+        page.goto(url)
+        bench(page, "Bell Buoy Hexagon")
+        page.keyboard.press("Alt+n")
+        page.get_by_role("dialog").get_by_role("listitem").first.wait_for()
+        take(page, "next-round")
+        page.keyboard.press("Escape")
+        page.goto(url)
         bench(page, "Breakwater Panel")
         page.locator(".cm-line", has_text="Rnd 4").click(position={"x": 25, "y": 18})
         page.keyboard.press("Home")
