@@ -58,6 +58,8 @@ function Work({ motif }: { motif: Motif }) {
     [picked, analysis, current, range],
   );
 
+  const append = useCallback((line: string) => editor.current?.append(line), []);
+
   const pick = (round: number, stitch: number) => {
     const spans = analysis?.rounds[round]?.spans ?? [];
     const [a, b] = [spans[2 * stitch], spans[2 * stitch + 1]];
@@ -115,7 +117,7 @@ function Work({ motif }: { motif: Motif }) {
         >
           <Redo2 size={18} />
         </Button>
-        <NextRound text={save.text} take={(line) => editor.current?.append(line)} />
+        <NextRound text={save.text} take={append} />
         <Shortcuts />
         <Link
           to={`/motif/${motif.id}/pattern`}

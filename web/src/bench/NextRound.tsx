@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { asked, client, type Offer } from "../api/client";
 import { Button } from "../ui/Button";
 import { Overlay } from "../ui/Overlay";
@@ -27,10 +27,25 @@ export function NextRound({ text, take }: Props) {
     window.addEventListener("keydown", listen);
     return () => window.removeEventListener("keydown", listen);
   }, []);
-  const choose = (offer: Offer) => {
-    setOpen(false);
-    take(offer.line);
-  };
+  const choose = useCallback(
+    (offer: Offer) => {
+      setOpen(false);
+      take(offer.line);
+    },
+    [take],
+  );
+  const list = offers.data;
+  useEffect(() => {
+    if (!open || !list) return;
+    const listen = (e: KeyboardEvent) => {
+      const offer = /^[1-9]$/.test(e.key) && !e.altKey && !e.ctrlKey ? list[Number(e.key) - 1] : undefined;
+      if (!offer) return;
+      e.preventDefault();
+      choose(offer);
+    };
+    window.addEventListener("keydown", listen);
+    return () => window.removeEventListener("keydown", listen);
+  }, [open, list, choose]);
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
@@ -44,15 +59,7 @@ export function NextRound({ text, take }: Props) {
         description="Each was worked on what stands, and lies as it says. Press its number to take it; it is plain text afterwards."
         backTo={before}
       >
-        <div
-          onKeyDown={(e) => {
-            const offer = /^[1-9]$/.test(e.key) ? offers.data?.[Number(e.key) - 1] : undefined;
-            if (offer) {
-              e.preventDefault();
-              choose(offer);
-            }
-          }}
-        >
+        <div>
           {offers.isPending && <p role="status">Working what could follow …</p>}
           {offers.error && (
             <p role="alert" className="text-stop">
