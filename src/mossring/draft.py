@@ -162,6 +162,8 @@ def _told_shape(doc: Document, dialect: Dialect, said: bool) -> Shape | None:
     if named is None and any("corner" in line.text.lower() for line in doc.rounds):
         having = {n: _rounds_with(_work(doc, dialect, said, Shape(_named(n), n), False), n) for n in _GUESSED_SIDES}
         named = max(having, key=lambda n: having[n])
+    if named and "circle" in words:
+        return Shape(f"circle to {_named(named)}", named, True)
     return Shape(_named(named), named) if named else None
 
 
@@ -198,6 +200,8 @@ def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape:
         if (tree.ring or tree.cast) and not draft.rounds:
             doc.begin = Begin("ring", tree.ring) if tree.ring else Begin("foundation", tree.cast or 0)
             state = replace(state, begin=doc.begin)
+            if tree.ring and not tree.body:  # a line that only makes the ring is no round
+                continue
         for number in range(line.first, line.last + 1):
             if len(draft.rounds) >= most < MAX_ROUNDS:
                 return draft

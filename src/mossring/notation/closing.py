@@ -82,7 +82,7 @@ def _label(c: Cursor) -> Label | None:
             return Label(None)
         return None
     if not c.accept("counts", "count", "counted", "counting"):
-        return None
+        return _short_label(c)
     if c.accept("not"):
         _to_end_of_label(c)
         return Label(None)
@@ -115,6 +115,17 @@ def _label(c: Cursor) -> Label | None:
     return Label(key, chains)
 
 
+def _short_label(c: Cursor) -> Label | None:
+    """`ch 4 (dc + ch 1)`: what it counts as, without saying so."""
+    key = c.stitch()
+    if key is None or not c.accept("+", "plus"):
+        return None
+    before = c.number()
+    if not c.accept("ch", "chain"):
+        return None
+    return Label(key, before or c.number() or 1)
+
+
 def _special_key(c: Cursor) -> str | None:
     """The stitch that a special stitch's name stands for, where it is one stitch."""
     group = c.named() or ()
@@ -141,7 +152,7 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
         return None
     stitch = c.stitch()
     if stitch and stitch != "ch" and c.accept("to", "in", "into"):
-        if stitch == "slst" and c.accept("join", "close"):
+        if stitch == "slst" and c.accept("join", "close", "finish"):
             if c.at("in", "into") and any(c.ahead(k).text == "ring" for k in (1, 2)):
                 c.i += 2 if c.ahead().text == "ring" else 3
                 return Join(stitch, "", c.span_from(i), forms_ring=True)
@@ -151,13 +162,22 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
         closes = stitch == "slst" or after_chain or c.phrase("to", "join") or c.phrase("to", "close")
         if (where[0] == "chain" and closes) or (stitch == "slst" and where[0] == "stitch"):
             return _finish(c, i, stitch, *where)
-    elif stitch == "slst" and c.at("join"):
+    elif stitch == "slst" and (c.at("join") or _nothing_more(c)):
         return _finish(c, i, stitch, *_NOWHERE)
     c.i = i
     return None
 
 
 _NOWHERE: tuple[str, int | None, int | None] = ("", None, None)
+
+
+def _nothing_more(c: Cursor) -> bool:
+    """Whether the round ends here but for its count: a slip stitch that names no place joins."""
+    k = 0
+    while c.ahead(k).text in (",", ";", "."):
+        k += 1
+    t = c.ahead(k)
+    return t.kind == "end" or (k > 0 and t.text in ("(", "[", "<", "-", "=", "turn", "fasten"))
 
 
 def _read_joined(c: Cursor, i: int) -> Join:
@@ -231,8 +251,8 @@ def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int 
         c.accept("the", "this", "same")
         c.accept("rnd", "round")
     forms = False
-    if c.phrase("to", "join") or c.phrase("to", "close") or c.phrase("to", "form"):
-        forms = c.ahead().text == "form"
+    if c.phrase("to", "join") or c.phrase("to", "close") or c.phrase("to", "form") or c.phrase("to", "make"):
+        forms = c.ahead().text in ("form", "make")
         c.i += 2
         c.accept("the", "a")
         forms = c.accept("ring", "circle") and forms

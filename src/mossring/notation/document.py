@@ -27,6 +27,7 @@ MOVES = re.compile(r"(join|attach|with|using|change)\b", re.IGNORECASE)
 """How a line between rounds begins that moves the hook or changes the yarn."""
 _COUNT_LINE = re.compile(r"^[ \t]*[(\[=–—-]\s*\d+[^.]{0,60}[)\]]?\.?[ \t]*$")
 _SPIRAL = re.compile(r"\b(continuous|spiral)\b|\bdo not join\b", re.IGNORECASE)
+_ONLY_TERMS = re.compile(r"^\W*(\w+ )?(in |uses? )?(us|uk|american|british)\b.{0,40}$", re.IGNORECASE)
 _ENDING = re.compile(r"[.\s]+$")
 _HEADER = re.compile(r"^(?P<key>[A-Za-z][A-Za-z0-9 /'-]{0,30}?)[ \t]*:[ \t]*(?P<value>.*?)[ \t]*$")
 _TELLING = frozenset({"begin", "gauge", "tension", "abbreviations", "stitches", "special stitches"})
@@ -206,7 +207,7 @@ def _prose(doc: Document, line: str, at: int) -> None:
         doc.definitions.append(definition)
         doc.telling.append(span)
         doc.notes.append(Line("definition", line, at))
-    elif not doc.title and not doc.rounds and not doc.header and not dialect:
+    elif not doc.title and not doc.rounds and not doc.header and not _ONLY_TERMS.match(bare):
         doc.title = bare.rstrip(":")
         doc.notes.append(Line("header", line, at))
     elif doc.rounds and MOVES.match(bare):

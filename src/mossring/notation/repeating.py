@@ -85,7 +85,8 @@ def _remark(r: Reader) -> bool:
             return False
         words.add(c.ahead(k).text)
         k += 1
-    if not words & {"made", "completed", "counts", "count", "note"} or c.ahead(k + 1).text in ("in", "into"):
+    remarks = words & {"made", "completed", "counts", "count", "note"} or words == {"corner"}
+    if not remarks or c.ahead(k + 1).text in ("in", "into"):
         return False
     c.i += k + 1
     return True

@@ -7,7 +7,7 @@ from dataclasses import replace
 from mossring.notation.cursor import GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.tree import Make, Stated
 
-_OPEN = {"(": ")", "[": "]"}
+_OPEN = {"(": ")", "[": "]", "<": ">"}
 _NOT_AFTER = ("in", "into", "x", "times", "around", "twice", "to", "on", "at", "across", "once", "thrice")
 
 
@@ -154,6 +154,6 @@ def _what(c: Cursor) -> str | None:
     key = c.stitch()
     if key:
         return key
-    if c.at(")", "]", ",", "per", "on", "each", ".") or c.token.kind == "end":
+    if c.at(")", "]", ">", ",", "per", "on", "each", ".") or c.token.kind == "end":
         return ""
     return None

@@ -129,6 +129,8 @@ def at_place(c: Cursor) -> bool:
 def placed(r: Reader, make: Make, i: int) -> list[Node]:
     """The place after a stitch, or none: `5 dc`, `2 dc in next 3 sts`, `dc in next 2 dc and in ch-2 sp`."""
     c = r.c
+    if c.at("all") and c.ahead().text in ("in", "into"):
+        c.i += 1
     around = at_place(c)
     if c.accept("in", "into", "to", "on", "at") or around or c.at("between"):
         if around:
@@ -202,7 +204,7 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
             while c.accept("working", "making", "with", "work", "placing", "putting", "also"):
                 pass
             try:
-                r.instruction(more, Marks(), MAX_NESTING)
+                r.instruction(more, Marks(), MAX_NESTING - 2)
             except UnreadableError:
                 more = []
         second = more[0] if len(more) == 1 else None

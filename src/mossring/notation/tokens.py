@@ -11,6 +11,7 @@ Kind = Literal["word", "num", "ord", "mark", "end"]
 _TOKEN = re.compile(
     r"(?P<ord>\d+(?:st|nd|rd|th)\b)"
     r"|(?P<num>\d+)"
+    r"|(?P<with>\bw/)"
     r"|(?P<word>[^\W\d_]+(?:['’][^\W\d_]+)*)"
     r"|(?P<star>\*+)"
     r"|(?P<mark>\S)",
@@ -57,7 +58,9 @@ def tokenize(text: str) -> list[Token]:
         raw = m.group()
         tight = start == last
         last = end
-        if kind == "word":
+        if kind == "with":
+            out.append(Token("word", "with", start, end, tight))
+        elif kind == "word":
             out.append(Token("word", raw.lower().replace("’", "'"), start, end, tight))
         elif kind == "num":
             out.append(Token("num", raw, start, end, tight, int(raw) if len(raw) < 10 else 10**9))

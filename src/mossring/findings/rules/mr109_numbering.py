@@ -22,6 +22,8 @@ def check(look: Look) -> Iterator[Finding]:
     if r.number != r.line.first:
         return
     due = look.below.number + 1 if look.below else 1
+    if look.below is None and r.line is not look.draft.doc.rounds[0]:
+        return  # a line that only makes the ring was numbered too
     if r.number == due or (look.below is None and r.number == 0):
         return
     head = (r.line.head[0] - r.line.at, r.line.head[1] - r.line.at)
