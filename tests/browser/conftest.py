@@ -10,6 +10,8 @@ import pytest
 from django.core.management import call_command
 from playwright.sync_api import Page, expect
 
+expect.set_options(timeout=20_000)  # conditions, not times: two workers and a database share a small machine
+
 _QUIET = (
     "--no-sandbox",
     "--disable-quic",
