@@ -140,7 +140,12 @@ def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS) 
 
 
 def _guess_shape(doc: Document, dialect: Dialect, said: bool) -> Draft:
-    """No `Shape:`: the number of corners that the last rounds turn out to have."""
+    """No `Shape:`: what the title says if a round bears it out, else the corners that the last rounds have."""
+    titled = _titled_shape(doc)
+    if titled is not None:
+        draft = _work(doc, dialect, said, titled, False)
+        if _rounds_with(draft, titled.sides):
+            return draft
     for n in _GUESSED_SIDES:
         draft = _work(doc, dialect, said, Shape(_named(n), n), False)
         if len(draft.rounds) > 1 and _ends_in(draft, n):
@@ -157,14 +162,23 @@ def _guess_shape(doc: Document, dialect: Dialect, said: bool) -> Draft:
 def _told_shape(doc: Document, dialect: Dialect, said: bool) -> Shape | None:
     """The shape of a motif whose last round is too wrong to show it: what its title says, or, where its rounds
     speak of corners, the number of corners that most rounds have."""
-    words = doc.title.lower().replace("-", " ").split()
-    named = next((n for n in _GUESSED_SIDES if _named(n) in words), None)
-    if named is None and any("corner" in line.text.lower() for line in doc.rounds):
+    titled = _titled_shape(doc)
+    named = None
+    if titled is not None:
+        return titled
+    if any("corner" in line.text.lower() for line in doc.rounds):
         having = {n: _rounds_with(_work(doc, dialect, said, Shape(_named(n), n), False), n) for n in _GUESSED_SIDES}
         named = max(having, key=lambda n: having[n])
-    if named and "circle" in words:
-        return Shape(f"circle to {_named(named)}", named, True)
     return Shape(_named(named), named) if named else None
+
+
+def _titled_shape(doc: Document) -> Shape | None:
+    """The shape that a title names."""
+    words = doc.title.lower().replace("-", " ").split()
+    named = next((n for n in _GUESSED_SIDES if _named(n) in words), None)
+    if named is None:
+        return None
+    return Shape(f"circle to {_named(named)}", named, True) if "circle" in words else Shape(_named(named), named)
 
 
 def _rounds_with(draft: Draft, corners: int) -> int:

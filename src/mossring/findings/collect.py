@@ -10,6 +10,8 @@ from mossring.findings.rules.mr301_count_differs import mismatches
 from mossring.notation.document import MAX_ROUNDS
 
 MOST_FINDINGS = 120
+_SKEWED = ("MR401", "MR402", "MR403")
+"""Uneven rounds: where no mend is found, what stands on them means little."""
 _TRIALS = 12_000
 """How many stitches are worked in search of mends: more would be felt while typing."""
 _TRIAL_COST = 300
@@ -82,7 +84,7 @@ class _Collector:
     def _round(self, index: int, r: DraftRound) -> list[Finding]:
         kept = [self._as_mended(index, f) for f in raw(self.draft, index) if self._stands(index, f)]
         kept = [f for f in kept if self._first_on_line(f, r)]
-        serious = [f for f in kept if f.severity != "hint" and f.family < _LEVEL]
+        serious = [f for f in kept if f.severity != "hint" and _upsets(f)]
         for f in kept:
             if not f.fixes:
                 self._try_fixes(f, index)
@@ -153,8 +155,15 @@ class _Collector:
         elif fix is not None:
             self.mended = _carried(self.text, self.mended, fix)
             self.world = work_draft(self.mended, self.draft.dialect)
-        elif any(f.severity == "stop" and (f.family < 3 or _uneven(self.draft.rounds[index])) for f in misread):
+        elif any(
+            f.code in _SKEWED or (f.severity == "stop" and (f.family < 3 or self._far_off(index))) for f in misread
+        ):
             self.broken = True
+
+    def _far_off(self, index: int) -> bool:
+        """Whether a round with a wrong count is wrong in itself: what stands on it means little."""
+        wrong = mismatches(Look(self.draft, index))
+        return _uneven(self.draft.rounds[index]) or any(2 * have < stated.n for stated, have in wrong)
 
     def _try_fixes(self, f: Finding, index: int) -> None:
         if f.propose is None or len(self.draft.rounds[index].line.text) > _LONG:
@@ -174,7 +183,7 @@ class _Collector:
 
     def _worked(self, fix: Fix, f: Finding, index: int) -> Fix | None:
         """The fix, if the round comes right with it; stated counts that it changes are mended along."""
-        most = MAX_ROUNDS if f.family == _LEVEL or not f.round else index + 1
+        most = MAX_ROUNDS if f.family in (_LEVEL, 6) or not f.round else index + 1
         trial = work_draft(apply(self.text, fix.edits), self.draft.dialect, most)
         if len(trial.rounds) < min(len(self.draft.rounds), most):
             return None
@@ -218,7 +227,12 @@ def _uneven(r: DraftRound) -> bool:
 
 
 def _serious(draft: Draft, index: int) -> bool:
-    return any(f.severity != "hint" and f.family < _LEVEL for f in raw(draft, index))
+    return any(f.severity != "hint" and _upsets(f) for f in raw(draft, index))
+
+
+def _upsets(f: Finding) -> bool:
+    """Whether a finding is about the stitches, so that later rounds may suffer from it."""
+    return f.family < _LEVEL or f.family == 6 or f.code == "MR702"
 
 
 def _carried(text: str, mended: str, fix: Fix) -> str:

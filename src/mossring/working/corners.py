@@ -52,7 +52,7 @@ def find_corners(
         carried = _carried(made, before, corners_before)
         if carried:
             return carried
-    return _longest_space(made, n) or _taller_stitch(made, n)
+    return _longest_space(made, n) or _taller_stitch(made, n) or _all_spaces(made, n)
 
 
 def _apex(made: list[Made]) -> list[int]:
@@ -114,6 +114,12 @@ def _longest_space(made: list[Made], n: int) -> list[int]:
         if len(lengths[chains]) == n:
             return lengths[chains]
     return []
+
+
+def _all_spaces(made: list[Made], n: int) -> list[int]:
+    """Spaces of whatever length, where there are just n of them."""
+    spaces = [i for i, m in enumerate(made) if m.kind == "ch"]
+    return spaces if len(spaces) == n else []
 
 
 def _taller_stitch(made: list[Made], n: int) -> list[int]:

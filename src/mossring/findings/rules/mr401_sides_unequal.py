@@ -22,7 +22,10 @@ def check(look: Look) -> Iterator[Finding]:
     done = look.round.worked
     sides = done.per_side()
     n = look.draft.shape.sides
-    if len(sides) != n or n < 3 or len(set(sides)) == 1:
+    if len(sides) != n or n < 3:
+        return
+    if len(set(sides)) == 1:
+        yield from _spaces(look)
         return
     if look.draft.shape.name == "rectangle" and sides[:2] == sides[2:]:
         return
@@ -35,4 +38,20 @@ def check(look: Look) -> Iterator[Finding]:
         differ = ", ".join(str(sides[k - 1]) for k in odd)
         message = f"In {look.name.lower()} {which} {differ} stitches where the others have {usual}."
     why = "Sides are counted from corner to corner, beginning where the round begins."
+    yield look.finding(CODE, SEVERITY, (0, 0), message, why, number_edits(look))
+
+
+def _spaces(look: Look) -> Iterator[Finding]:
+    """Sides of as many stitches, one of which lacks a chain that all the others have."""
+    done = look.round.worked
+    made, n = done.made, len(done.made)
+    marks = sorted(done.corners)
+    stops = [*marks[1:], marks[0] + n]
+    sides = [sum(made[i % n].kind == "ch" for i in range(a + 1, b)) for a, b in zip(marks, stops, strict=True)]
+    usual = max(set(sides), key=sides.count)
+    if sides.count(usual) != len(sides) - 1 or look.draft.shape.name == "rectangle":
+        return
+    odd = next(k for k, s in enumerate(sides, 1) if s != usual)
+    message = f"In {look.name.lower()} one side has {sides[odd - 1]} chain spaces where the others have {usual}."
+    why = "Sides are counted from corner to corner: a chain was left out, or worked once too often."
     yield look.finding(CODE, SEVERITY, (0, 0), message, why, number_edits(look))

@@ -1,4 +1,4 @@
-"""Too few or too many corners.
+"""Too few or too many corners, or one unlike the others.
 
 A motif of n sides has n corners in every round once it has any. A corner is a chain space or a stitch at
 the centre of a group that comes n times; where the draft means another place, "corner ch 2" or
@@ -7,9 +7,10 @@ the centre of a group that comes n times; where the draft means another place, "
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 
-from mossring.findings.finding import Finding, Severity
+from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look, some
 from mossring.findings.nudge import number_edits
 
@@ -25,6 +26,7 @@ def check(look: Look) -> Iterator[Finding]:
         return
     have = len(look.round.worked.corners)
     below = look.below
+    yield from _unlike(look, n)
     if have == n or not look.round.worked.made:
         return
     had = below is not None and len(below.worked.corners) == n
@@ -39,3 +41,29 @@ def check(look: Look) -> Iterator[Finding]:
         return
     severity = SEVERITY if had else "hint"
     yield look.finding(CODE, severity, (0, 0), message, why, number_edits(look) if had else ())
+
+
+def _unlike(look: Look, n: int) -> Iterator[Finding]:
+    """One corner's chain longer or shorter than all the others'."""
+    done = look.round.worked
+    lengths = [done.made[c].chains for c in done.corners if done.made[c].kind == "ch"]
+    if len(lengths) != n or len(set(lengths)) != 2:
+        return
+    usual = max(set(lengths), key=lengths.count)
+    odd = next(x for x in lengths if x != usual)
+    if lengths.count(usual) == n - 1:
+        message = f"One corner of {look.name.lower()} has ch {odd} where the others have ch {usual}."
+        yield look.finding(CODE, SEVERITY, (0, 0), message, "", _alike(look, odd, usual))
+
+
+def _alike(look: Look, odd: int, usual: int) -> Iterator[Fix]:
+    """The odd corner's chain made like the others'; other numbers after that."""
+    line = look.round.line
+    for m in re.finditer(
+        rf"\bch ?{odd}\b(?![- ]*(?:sp|space|loop))|\b{odd} ?ch\b(?![- ]*sp)", line.text, re.IGNORECASE
+    ):
+        digits = re.search(r"\d+", m.group())
+        if digits:
+            at = line.at + m.start() + digits.start()
+            yield Fix(f"Make it ch {usual}", (Edit(at, at + len(digits.group()), str(usual)),))
+    yield from number_edits(look)
