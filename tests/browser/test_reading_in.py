@@ -84,3 +84,13 @@ def test_one_control_changes_the_school_and_the_draft_if_wanted(demo: Page) -> N
     saved(demo)
     demo.get_by_role("button", name="Undo").click()
     expect(draft(demo)).not_to_contain_text("(counts as tr)")
+
+
+def test_the_bench_tells_which_loop_is_live_and_where_the_parked_one_lies(demo: Page) -> None:
+    open_motif(demo, "Porthole Round")
+    draft(demo).press("Control+a")
+    text = (
+        "Terms: US\nShape: circle\nRnd 1: 12 dc in ring, drop loop of A to back\nRnd 2 with B: 2 dc in each st around"
+    )
+    demo.keyboard.insert_text(text)
+    expect(demo.get_by_text("after Rnd 2: B is live, A parked at the back")).to_be_visible()

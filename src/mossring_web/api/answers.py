@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import asdict
 
-from mossring.analysis import analyse, finding_data
+from mossring.analysis import analyse, finding_data, parked_after
 from mossring.chart import draw
 from mossring.draft import Draft, DraftRound, work_draft
 from mossring.readin import pattern_text, read_in, taken
@@ -122,6 +122,8 @@ def _round(draft: Draft, k: int) -> dict[str, object]:
         "needed": e.needed,
         "fullness": list(e.fullness),
         "verdict": e.verdict,
+        "yarn": r.worked.yarn,
+        "parked": parked_after(draft, r),
         "spans": spans,
     }
 

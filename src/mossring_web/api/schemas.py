@@ -98,7 +98,10 @@ class FindingOut(Schema):
 
 
 class RoundOut(Schema):
-    """One worked round. spans: start, end, start, end ... of the words of each stitch, in working order."""
+    """One worked round. spans: start, end, start, end ... of the words of each stitch, in working order.
+
+    yarn: the loop that is live at its end; parked: the side on which each parked loop lies (`` if unsaid).
+    """
 
     number: int
     label: str
@@ -113,6 +116,8 @@ class RoundOut(Schema):
     needed: float
     fullness: list[float]
     verdict: Level
+    yarn: str
+    parked: dict[str, str]
     spans: list[int]
 
 

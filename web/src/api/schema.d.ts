@@ -453,6 +453,8 @@ export interface components {
         /**
          * RoundOut
          * @description One worked round. spans: start, end, start, end ... of the words of each stitch, in working order.
+         *
+         *     yarn: the loop that is live at its end; parked: the side on which each parked loop lies (`` if unsaid).
          */
         RoundOut: {
             /** Number */
@@ -484,6 +486,12 @@ export interface components {
              * @enum {string}
              */
             verdict: "flat" | "blocks out" | "cups" | "ruffles" | "unknown";
+            /** Yarn */
+            yarn: string;
+            /** Parked */
+            parked: {
+                [key: string]: string;
+            };
             /** Spans */
             spans: number[];
         };

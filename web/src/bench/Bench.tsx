@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Redo2, Undo2 } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
-import { asked, client, keep, type Motif } from "../api/client";
+import { type Analysis, asked, client, keep, type Motif } from "../api/client";
 import { Button } from "../ui/Button";
 import { TopBar } from "../ui/TopBar";
 import { useSession } from "../ui/session";
@@ -18,6 +18,15 @@ import { SaveSign, WorkSign } from "./Signs";
 import { Shortcuts } from "./Shortcuts";
 import { useAnalysis } from "./useAnalysis";
 import { useAutosave } from "./useAutosave";
+
+/** Which loop is live after the round at the cursor, and where the parked ones lie. */
+function loops(analysis: Analysis, at: number): string {
+  const round = analysis.rounds.filter((r) => r.start <= at).at(-1) ?? analysis.rounds.at(-1);
+  const parked = Object.entries(round?.parked ?? {});
+  if (!round || parked.length === 0) return "";
+  const lie = parked.map(([yarn, side]) => `${yarn} parked${side ? ` at the ${side}` : ""}`);
+  return `; after ${round.label}: ${round.yarn} is live, ${lie.join(", ")}`;
+}
 
 export function Bench() {
   const id = Number(useParams().id);
@@ -135,7 +144,7 @@ function Work({ motif }: { motif: Motif }) {
           <div className="flex items-end border-b border-line text-sm text-quiet" aria-hidden="true">
             <span className="min-w-0 flex-1 truncate px-[18px] py-1">
               {analysis &&
-                `${analysis.shape}, ${analysis.terms.toUpperCase()} terms${analysis.terms_said ? "" : " by its words"}`}
+                `${analysis.shape}, ${analysis.terms.toUpperCase()} terms${analysis.terms_said ? "" : " by its words"}${current ? loops(analysis, range[0]) : ""}`}
             </span>
             <span className="grid w-[9.5rem] grid-cols-[4rem_1fr] py-1 pr-1.5 text-right md:w-[22.5rem] md:grid-cols-[4.4rem_3.6rem_6.2rem_1fr]">
               <span>stitches</span>
