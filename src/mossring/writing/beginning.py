@@ -87,7 +87,13 @@ def _from_start(done: WorkedRound, walk: Walk) -> list[Made]:
     n = len(made)
     if done.line:
         return made if any(m.feet for m in made) else []
-    firsts = [i for i in range(n) if made[i].counted and made[i].feet and _opens(made, i) and _simple(made[i], walk)]
+    good = (i for i in range(n) if made[i].counted and made[i].feet and _opens(made, i) and _simple(made[i], walk))
+    first = next(good, None)
+    if first is not None and not done.extra:
+        own, gap = (0, False) if walk.ring else walk.place(place_of(made[first]))
+        if own <= MOST_SLIPS and not gap:
+            return made[first:] + made[:first]
+    firsts = [] if first is None else [first, *good]
     if not firsts:
         firsts = _legs_in_order(made, walk) or [i for i in range(n) if made[i].feet and _opens(made, i)]
     if not firsts:

@@ -213,7 +213,8 @@ class _Steps:
             self.out.append(Step(g.items, place))
 
 
-def _may_count(items: Sequence[Item]) -> bool:
+@cache
+def _may_count(items: tuple[Item, ...]) -> bool:
     """`dc2tog in next 2 sts` would be one stitch over two places: such are written one by one."""
     return not any("tog" in i.kind for i in items)
 
@@ -255,6 +256,8 @@ def _first_place(walk: Walk, first: Group, u: int, gap: bool) -> Place:
 
 def _common_part(order: Sequence[Made]) -> str:
     """The loop that all stitches but a start take; `` where they differ."""
+    if not any(m.part for m in order):
+        return ""
     parts = {m.part for k, m in enumerate(order) if m.feet and k and not m.part.startswith("ch ")}
     first = order[0].part
     part = parts.pop() if len(parts) == 1 else ""
