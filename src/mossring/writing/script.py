@@ -78,6 +78,7 @@ def script_of(done: WorkedRound, hook: int, find: dict[int, Made], way: Way = PL
         steps.space = u0 if not walk.ring and walk.edge[u0].kind == "ch" else -1
     for g in groups[1:] if opens else groups:
         steps.add(g)
+    steps.flush()
     first_place = _first_place(walk, first, u0, gap) if opens else Place("ring")
     left = () if walk.ring or not placed else _left(walk, steps, u0, bool(reach) and not gap)
     whole = _is_whole(walk, steps.out, 1 if opens else 0)
@@ -127,23 +128,26 @@ class _Steps:
         self.touched = False
         self.space = -1
         self.begun = -1
+        self._run = 0
+        self._run_items: tuple[Item, ...] = ()
+        self._run_place: Place | None = None
 
     def add(self, g: Group) -> None:
         walk = self.walk
         if len(g.feet) == 1 and (walk.ring or g.feet[0] in walk.at):  # by far the commonest
             self._along(g)
         elif not g.feet:
-            self.out.append(Step(g.items))
+            self._put(Step(g.items))
         elif not walk.on_edge(g):
             self._below(g)
         elif len(g.feet) > 1 and not g.gap:
-            self.out.append(Step(g.items, self.legs(g)))
+            self._put(Step(g.items, self.legs(g)))
         else:
             self._along(g)
 
     def _below(self, g: Group) -> None:
         """A place in lower rounds; one on the edge that belongs to it is passed with it."""
-        self.out.append(Step(g.items, self.walk.deep(g)))
+        self._put(Step(g.items, self.walk.deep(g)))
         on_edge = [self.walk.at[f] for f in g.feet if f in self.walk.at]
         if on_edge:
             u = self._ahead(on_edge[0])
@@ -184,11 +188,11 @@ class _Steps:
                 return
         u, gap = walk.place(g)
         if not walk.ring and u == self.begun and u < self.pos and not gap and self.pos > u + 1:
-            self.out.append(Step(g.items, Place("start", walk.edge[u].chains)))  # the corner that the round began
+            self._put(Step(g.items, Place("start", walk.edge[u].chains)))  # the corner that the round began
             return
         if not walk.ring and u < self.pos:
             if u == self.space and not gap:
-                self.out.append(Step(g.items, Place("rest", walk.edge[u].chains, part=g.part)))
+                self._put(Step(g.items, Place("rest", walk.edge[u].chains, part=g.part)))
                 return
             u += n
         place = walk.phrase(self.pos, self.touched, u, gap)
@@ -200,17 +204,27 @@ class _Steps:
         if not walk.ring and not gap and walk.edge[u % n].kind == "ch":
             self.space = u % n
         if place in COMMON:
-            self._next(g, place)
+            self._next(g, COMMON[COMMON.index(place)])
         else:
-            self.out.append(Step(g.items, place))
+            self._put(Step(g.items, place))
 
     def _next(self, g: Group, place: Place) -> None:
         """One more of the same in the next stitch, or the first of them."""
-        last = self.out[-1] if self.out else None
-        if last and last.place == place and last.items == g.items and _may_count(g.items):
-            self.out[-1] = Step(g.items, place, last.many + 1)
-        else:
-            self.out.append(Step(g.items, place))
+        if self._run_place is place and self._run_items == g.items and _may_count(g.items):
+            self._run += 1
+            return
+        self.flush()
+        self._run_items, self._run_place, self._run = g.items, place, 1
+
+    def _put(self, step: Step) -> None:
+        self.flush()
+        self.out.append(step)
+
+    def flush(self) -> None:
+        """End the run that is being counted."""
+        if self._run:
+            self.out.append(Step(self._run_items, self._run_place, self._run))
+            self._run, self._run_place = 0, None
 
 
 @cache
@@ -232,12 +246,21 @@ def _left(walk: Walk, steps: _Steps, u0: int, reached: bool) -> tuple[tuple[str,
     slipped = range(n + 1, n + u0 + 1) if reached else range(0)
     stop = n if walk.line else u0 + n
     rest = [m for k in range(steps.pos, stop) if k not in slipped and seen(m := walk.edge[k % n])]
-    if not rest:
+    if not rest or _passed_silently(walk, steps, rest):
         return ()
     amid = (steps.touched and rest[0].kind != "ch") or (walk.edge[u0].kind != "ch" and rest[-1].kind != "ch")
     if not amid and all(m.kind != "ch" for m in rest):
         return ()
     return skips_to_stitch(rest, [True] * len(rest))
+
+
+def _passed_silently(walk: Walk, steps: _Steps, rest: Sequence[Made]) -> bool:
+    """Whether only spaces are left, such as are passed on the way to stitches all along the round."""
+    lengths = [m.chains for m in walk.edge if m.kind == "ch"]
+    plain = bool(steps.out) and steps.out[-1].place in COMMON
+    return plain and all(
+        m.kind == "ch" and walk.at[m.number] not in walk.corners and lengths.count(m.chains) > 2 for m in rest
+    )
 
 
 def _first_place(walk: Walk, first: Group, u: int, gap: bool) -> Place:
@@ -268,14 +291,15 @@ def _groups(order: Sequence[Made], part: str) -> list[Group]:
     """Stitches in one place with what hangs between them, and what is made between places (no feet)."""
     out: list[tuple[list[Item], Made | None]] = []
     waiting: list[Item] = []
+    last: Made | None = None
     for m in order:
-        item = _item(m, part)
-        if not m.feet:
+        feet = m.feet
+        plain = feet and not m.part and not m.closing
+        item = _plain(m.kind) if plain else _item(m, part)
+        if not feet:
             _append(waiting, item)
             continue
-        last = out[-1][1] if out else None
-        one_place = last is not None and (last.feet, last.gap) == (m.feet, m.gap) and _nth(last) == _nth(m)
-        if one_place and not (waiting and m.feet == (RING,)) and _alone(m) is False:
+        if last is not None and last.feet == feet and _goes_with(last, m) and not (waiting and feet == (RING,)):
             items = out[-1][0]
             for w in waiting:
                 _append(items, w)
@@ -283,9 +307,18 @@ def _groups(order: Sequence[Made], part: str) -> list[Group]:
         else:
             out += [([w], None) for w in waiting]
             out.append(([item], m))
-        waiting = []
+            last = m
+        if waiting:
+            waiting = []
     out += [([w], None) for w in waiting]
-    return [Group(tuple(items), m.feet, m.gap, _nth(m)) if m else Group(tuple(items)) for items, m in out]
+    return [
+        Group(tuple(items), m.feet, m.gap, _nth(m) if m.part else "") if m else Group(tuple(items)) for items, m in out
+    ]
+
+
+def _goes_with(last: Made, m: Made) -> bool:
+    """Whether a stitch in the same place as the last is worked in one group with it."""
+    return last.gap == m.gap and not _alone(m) and _nth(last) == _nth(m)
 
 
 def _alone(m: Made) -> bool:
