@@ -86,7 +86,7 @@ export function SheetView() {
           choose={setSchools}
           plain={plain}
           setPlain={setPlain}
-          rewrite={style && own ? () => rewrite() : null}
+          rewrite={style && own && !sheets.isPlaceholderData ? () => rewrite() : null}
         />
         {own && [...own.changes, ...own.cannot].length > 0 && (
           <ul role="status" className="no-print mb-5 rounded bg-moss-soft px-5 py-2 text-sm">

@@ -44,6 +44,8 @@ def check(look: Look) -> Iterator[Finding]:
 def _spaces(look: Look) -> Iterator[Finding]:
     """Sides of as many stitches, one of which lacks a chain that all the others have."""
     done = look.round.worked
+    if sum(done.spaces().values()) <= len(done.corners):
+        return  # no spaces but the corners'
     made, n = done.made, len(done.made)
     marks = sorted(done.corners)
     stops = [*marks[1:], marks[0] + n]

@@ -17,7 +17,7 @@ SEVERITY: Severity = "warn"
 
 
 def check(look: Look) -> Iterator[Finding]:
-    if look.index is None or not any(r.worked.acts or r.line.yarn for r in look.draft.rounds):
+    if look.index is None or not any(r.worked.acts for r in look.draft.rounds):
         return
     parked: dict[str, str] = {}
     before = ""
