@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from mossring.draft import Draft, DraftRound, work_draft
+from mossring.draft import Draft, DraftRound, parked_after, work_draft
 from mossring.findings import Finding, find_all
 from mossring.shape import Size, Verdict, size_of
 from mossring.stitches import lookup
@@ -75,21 +75,6 @@ def round_data(draft: Draft, r: DraftRound) -> dict[str, object]:
         "yarn": done.yarn,
         "parked": parked_after(draft, r),
     }
-
-
-def parked_after(draft: Draft, upto: DraftRound) -> dict[str, str]:
-    """The loops that lie parked after a round: yarn -> `front`, `back` or `` where no side was said."""
-    out: dict[str, str] = {}
-    for r in draft.rounds:
-        out.pop(r.line.yarn or r.tree.yarn, None)
-        for act in r.worked.acts:
-            if act.what == "park":
-                out[act.yarn] = act.side
-            else:
-                out.pop(act.yarn, None)
-        if r is upto:
-            break
-    return out
 
 
 def finding_data(f: Finding) -> dict[str, object]:

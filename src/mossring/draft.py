@@ -275,6 +275,21 @@ def _grown_otherwise(tree: RoundTree, before: State, after: State) -> Iterator[T
         yield Trouble("grows otherwise", tree.also[0][2], {"said": more, "have": have[0] - had[0]})
 
 
+def parked_after(draft: Draft, upto: DraftRound) -> dict[str, str]:
+    """The loops that lie parked after a round: yarn -> `front`, `back` or `` where no side was said."""
+    out: dict[str, str] = {}
+    for r in draft.rounds:
+        out.pop(r.line.yarn or r.tree.yarn, None)
+        for act in r.worked.acts:
+            if act.what == "park":
+                out[act.yarn] = act.side
+            else:
+                out.pop(act.yarn, None)
+        if r is upto:
+            break
+    return out
+
+
 def _first_state(doc: Document, shape: Shape) -> State:
     """What the header says of how every round is worked."""
     style = doc.style.lower()

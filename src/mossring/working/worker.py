@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 
+from mossring.notation.targets import ANY_STITCH
 from mossring.notation.tree import (
     Act,
     Chain,
@@ -240,6 +241,11 @@ class Worker(Maker):
             stop = self._last_row_end(stop)
         u = edge.pos
         n = len(edge.made)
+        alone = node.group[0] if len(node.group) == 1 else None
+        plain = isinstance(alone, Make) and alone.n == 1 and alone.is_plain and alone.stitch != "slst"
+        if plain and isinstance(alone, Make) and len(sweeps) == 1 and sweeps[0][1] == ANY_STITCH:
+            u = self._stitch_by_stitch(alone.stitch, stop, node.span)
+            stop = u
         while u < stop:
             m = edge.made[u % n]
             for work, target in sweeps:
@@ -251,6 +257,20 @@ class Worker(Maker):
             u += 1
         self.budget.step(node.span, max(1, u - edge.pos))
         edge.pos = max(edge.pos, u)
+
+    def _stitch_by_stitch(self, kind: str, stop: int, span: Span) -> int:
+        """One stitch in each stitch: by far the commonest sweep. Returns the place where it stops."""
+        edge = self.edge
+        made, n, u = edge.made, len(edge.made), edge.pos
+        edge.between = False
+        while u < stop:
+            m = made[u % n]
+            if m.counted:
+                edge.work(u)
+                self.make(kind, (m.number,), span)
+                stop = min(stop, edge.end)
+            u += 1
+        return u
 
     def _last_row_end(self, stop: int) -> int:
         """Where the row ends of one side stop."""

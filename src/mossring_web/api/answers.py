@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import asdict
 
-from mossring.analysis import analyse, finding_data, parked_after
+from mossring.analysis import analyse, finding_data
 from mossring.chart import draw
-from mossring.draft import Draft, DraftRound, work_draft
+from mossring.draft import Draft, DraftRound, parked_after, work_draft
 from mossring.readin import pattern_text, read_in, taken
 from mossring.starters import next_rounds
 from mossring.stitches import Dialect, is_stitch, term

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from mossring.draft import parked_after
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
 from mossring.notation.tree import Act
@@ -19,29 +20,18 @@ SEVERITY: Severity = "warn"
 def check(look: Look) -> Iterator[Finding]:
     if look.index is None or not any(r.worked.acts for r in look.draft.rounds):
         return
-    parked: dict[str, str] = {}
-    before = ""
-    for k, r in enumerate(look.draft.rounds[: look.index + 1]):
-        parked.pop(r.line.yarn or r.tree.yarn, None)
-        for act in _acts(r.worked.acts):
-            if act.what == "pick up":
-                parked.pop(act.yarn, None)
-                continue
-            if k == look.index and act.side and before and act.side != before:
-                message = f"{look.name} parks the loop of {act.yarn} at the {act.side}; so far it lay at the {before}."
-                why = "Drop it to the same side each time, or the strands cross."
-                yield look.finding(CODE, SEVERITY, act.span, message, why, _same_side(look, act, before))
-            before = before or act.side
-            parked[act.yarn] = act.side
+    sides = [a.side for r in look.draft.rounds for a in r.worked.acts if a.what == "park" and a.side]
+    for act in look.round.worked.acts:
+        if act.what == "park" and act.side and act.side != sides[0]:
+            message = f"{look.name} parks the loop of {act.yarn} at the {act.side}; so far it lay at the {sides[0]}."
+            why = "Drop it to the same side each time, or the strands cross."
+            yield look.finding(CODE, SEVERITY, act.span, message, why, _same_side(look, act, sides[0]))
+    parked = parked_after(look.draft, look.round)
     if look.index == len(look.draft.rounds) - 1 and parked:
         yarn = next(iter(parked))
         message = f"The loop of {yarn} is parked and never picked up again."
         why = "Pick it up and fasten it off, or it unravels."
         yield look.finding(CODE, SEVERITY, (0, 0), message, why, _pick_up(look, yarn))
-
-
-def _acts(acts: list[Act]) -> list[Act]:
-    return [a for a in acts if a.what in ("park", "pick up")]
 
 
 def _same_side(look: Look, act: Act, side: str) -> Iterator[Fix]:
