@@ -37,7 +37,7 @@ def at_the_limits() -> str:
 
 
 def whole_answer(text: str) -> int:
-    """All that the bench of the application asks for: findings, both sheets, the drawing."""
+    """Findings, both sheets, the drawing: all there is to know of a motif (the bench asks for no sheets)."""
     result = analyse(text)
     write_sheet(result.draft, "us")
     write_sheet(result.draft, "uk")
