@@ -118,6 +118,9 @@ def _cast(done: WorkedRound) -> int:
     return len(done.extra) if done.line else (len(done.extra) + 2) // 2
 
 
+_STITCH = NEXT[""]
+
+
 class _Steps:
     """Groups as steps. pos: the place after the last; touched: it is amid a run; space: the space worked last."""
 
@@ -134,6 +137,8 @@ class _Steps:
 
     def add(self, g: Group) -> None:
         walk = self.walk
+        if not walk.ring and self._comes_next(g):
+            return
         if len(g.feet) == 1 and (walk.ring or g.feet[0] in walk.at):  # by far the commonest
             self._along(g)
         elif not g.feet:
@@ -144,6 +149,18 @@ class _Steps:
             self._put(Step(g.items, self.legs(g)))
         else:
             self._along(g)
+
+    def _comes_next(self, g: Group) -> bool:
+        """Whether a group stands in the very next stitch, by far the commonest; then it is written so."""
+        pos, edge = self.pos, self.walk.edge
+        if g.gap or g.part or pos >= len(edge) or len(g.feet) != 1 or edge[pos].number != g.feet[0]:
+            return False
+        kind = edge[pos].kind
+        if kind == "ch":
+            return False
+        self.pos, self.touched = pos + 1, True
+        self._next(g, NEXT.get(kind, _STITCH))
+        return True
 
     def _below(self, g: Group) -> None:
         """A place in lower rounds; one on the edge that belongs to it is passed with it."""
@@ -180,12 +197,6 @@ class _Steps:
     def _along(self, g: Group) -> None:
         walk = self.walk
         n = max(1, len(walk.edge))
-        if not walk.ring and not g.gap and self.pos < n and walk.edge[self.pos].number == g.feet[0]:
-            kind = walk.edge[self.pos].kind
-            if kind != "ch" and not g.part:  # the next stitch: by far the commonest
-                self.pos, self.touched = self.pos + 1, True
-                self._next(g, NEXT.get(kind, NEXT[""]))
-                return
         u, gap = walk.place(g)
         if not walk.ring and u == self.begun and u < self.pos and not gap and self.pos > u + 1:
             self._put(Step(g.items, Place("start", walk.edge[u].chains)))  # the corner that the round began
@@ -210,11 +221,14 @@ class _Steps:
 
     def _next(self, g: Group, place: Place) -> None:
         """One more of the same in the next stitch, or the first of them."""
-        if self._run_place is place and self._run_items == g.items and _may_count(g.items):
+        if self._run_place is place and self._run_items == g.items:
             self._run += 1
             return
         self.flush()
-        self._run_items, self._run_place, self._run = g.items, place, 1
+        if _may_count(g.items):
+            self._run_items, self._run_place, self._run = g.items, place, 1
+        else:
+            self.out.append(Step(g.items, place))
 
     def _put(self, step: Step) -> None:
         self.flush()
