@@ -121,7 +121,7 @@ class PrivateMariaDB:
         )
         if done.returncode:
             shutil.rmtree(self.data, ignore_errors=True)
-            raise DatabaseError(f"The database could not be made: {done.stderr.strip()[-400:]}")
+            raise DatabaseError(f"The database could not be made: {(done.stdout + done.stderr).strip()[-400:]}")
 
     def _connect(self) -> object:
         import MySQLdb
