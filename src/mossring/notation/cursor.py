@@ -140,8 +140,7 @@ class Cursor:
         i = self.i
         if self.tokens[i].text != words[0]:
             return False
-        last = len(self.tokens) - 1
-        return all(self.tokens[min(i + k, last)].text == w for k, w in enumerate(words))
+        return len(words) == 1 or tuple(t.text for t in self.tokens[i : i + len(words)]) == words
 
     def accept(self, *texts: str) -> bool:
         t = self.tokens[self.i]
@@ -237,7 +236,7 @@ class Cursor:
 
     def legged(self, peek: bool = False) -> tuple[str, int] | None:
         """A stitch of several legs and how many such (`3-dc cl`, `2 3-dc cls`, `dc3tog`, `cl`); else None."""
-        if not any(self.ahead(k).text in _MAKING for k in range(5)):
+        if not any(t.text in _MAKING for t in self.tokens[self.i : self.i + 5]):
             return None
         save = self.i
         found = self._legged()

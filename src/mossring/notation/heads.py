@@ -26,7 +26,7 @@ _HEADS = (
     re.compile(_LEAD + _ONE + _SIDE + _BARE_END, re.IGNORECASE),
 )
 _INNER = re.compile(
-    r"(?<=[.;)\]]) +(?=(?:Rnd|Rnds|Round|Rounds|Row|Rows|R) ?\d{1,3}(?:[ ]?(?:-|–|to|&|and)[ ]?\d{1,3})?[ ]?[:.)] ?\S)"
+    r"[.;)\]] +(?=(?:Rnd|Rnds|Round|Rounds|Row|Rows|R) ?\d{1,3}(?:[ ]?(?:-|–|to|&|and)[ ]?\d{1,3})?[ ]?[:.)] ?\S)"
 )
 """Where another round begins on the same line: after the end of a sentence."""
 

@@ -14,6 +14,7 @@ _WHOLE_BOLD = re.compile(
 _LIST_MARK = re.compile(
     r"^([ \t]*)([-•·>]|#{1,6}|\d{1,2}[.)](?=[ \t]+(?:rnd|round|row|r ?\d)))([ \t]+)", re.MULTILINE | re.I
 )
+_LISTED = re.compile(r"\n[ \t]*(?:[-•·>#]|\d{1,2}[.)])")
 _ESCAPE = re.compile(r"\\([*\[\]()_#])")
 _TERMS = re.compile(
     r"\b(u\.?s\.?a?|u\.?k|american|british)\b\.?[^.\n]{0,24}?\b(terms?|terminology|abbreviations|stitch names)\b"
@@ -41,7 +42,7 @@ _SECTION = re.compile(r"^\W*(special )?(stitch(es)?|abbreviations?|terms used)( 
 
 def plain(text: str) -> str:
     """The text with what only marks it up blanked out, character for character, so that places stay the same."""
-    if not re.search(r"\*\*|__|\\|^[ \t]*([-•·>#]|\d{1,2}[.)])", text, re.MULTILINE):
+    if not any(mark in text for mark in ("**", "__", "\\")) and not _LISTED.search("\n" + text):
         return text
     text = _WHOLE_BOLD.sub(lambda m: m[1] + "  " + m[3] + "  ", text)
     text = _LIST_MARK.sub(lambda m: m[1] + (m[0][len(m[1]) :] if m[2] == "#" else " " * (len(m[2]) + len(m[3]))), text)

@@ -303,31 +303,36 @@ def _common_part(order: Sequence[Made]) -> str:
 
 def _groups(order: Sequence[Made], part: str) -> list[Group]:
     """Stitches in one place with what hangs between them, and what is made between places (no feet)."""
-    out: list[tuple[list[Item], Made | None]] = []
+    out: list[Group] = []
+    items: list[Item] = []
     waiting: list[Item] = []
     last: Made | None = None
     for m in order:
         feet = m.feet
-        plain = feet and not m.part and not m.closing
-        item = _plain(m.kind) if plain else _item(m, part)
+        special = bool(m.part or m.closing)
         if not feet:
-            _append(waiting, item)
+            _append(waiting, _item(m, part))
             continue
         if last is not None and last.feet == feet and _goes_with(last, m) and not (waiting and feet == (RING,)):
-            items = out[-1][0]
             for w in waiting:
                 _append(items, w)
-            _append(items, item)
+            _append(items, _item(m, part) if special else _plain(m.kind))
         else:
-            out += [([w], None) for w in waiting]
-            out.append(([item], m))
+            if last is not None:
+                out.append(_group(last, items))
+            out += [Group((w,)) for w in waiting]
+            items = [_item(m, part) if special else _plain(m.kind)]
             last = m
         if waiting:
             waiting = []
-    out += [([w], None) for w in waiting]
-    return [
-        Group(tuple(items), m.feet, m.gap, _nth(m) if m.part else "") if m else Group(tuple(items)) for items, m in out
-    ]
+    if last is not None:
+        out.append(_group(last, items))
+    return out + [Group((w,)) for w in waiting]
+
+
+def _group(m: Made, items: list[Item]) -> Group:
+    """The items of a group in the place of its last stitch."""
+    return Group(tuple(items), m.feet, m.gap, _nth(m) if m.part else "")
 
 
 def _goes_with(last: Made, m: Made) -> bool:

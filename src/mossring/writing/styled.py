@@ -36,7 +36,8 @@ def styled_rounds(draft: Draft, style: Style) -> list[Styled]:
         yarn = r.worked.yarn
         script = _script(r, done, hook, find, style, new_yarn)
         out.append(Styled(r, done, script, new_yarn))
-        find.update((m.number, m) for m in done.made)
+        for m in done.made:
+            find[m.number] = m
         hook = script.hook if script else (done.made[0].number if done.made else hook)
     return out
 
