@@ -52,7 +52,7 @@ def place(text: str) -> Work:
         ("dc in each of the following five stitches", "next", 5, Target("st")),
         ("dc in same st as beg ch-3", "start", 1, Target("st")),
         ("dc in same sp", "same", 1, Target("sp")),
-        ("dc in last 2 sts", "last", 2, Target("st")),
+        ("dc in last 2 sts", "next", 2, Target("st")),
         ("dc in first dc", "first", 1, Target("st", "dc")),
         ("dc in corner ch-2 sp", "next", 1, Target("corner")),
         ("dc in next ch-2 sp", "next", 1, Target("sp", chains=2)),

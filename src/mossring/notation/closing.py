@@ -89,6 +89,7 @@ def _label(c: Cursor) -> Label | None:
     c.accept("as", "for")
     c.accept("the", "a", "an")
     c.accept("first", "1st", "beg", "one")
+    c.accept_phrase("ch", "and") or c.accept_phrase("ch", "plus")
     legged = c.legged()
     n = None if legged else c.number()
     key = legged[0] if legged else c.stitch()
@@ -177,7 +178,9 @@ def _nothing_more(c: Cursor) -> bool:
     while c.ahead(k).text in (",", ";", "."):
         k += 1
     t = c.ahead(k)
-    return t.kind == "end" or (k > 0 and t.text in ("(", "[", "<", "-", "=", "turn", "fasten"))
+    if t.text in ("(", "[", "-") and c.ahead(k + 1).kind == "num":
+        return True
+    return t.kind == "end" or (k > 0 and (t.kind == "num" or t.text in ("(", "[", "<", "-", "=", "turn", "fasten")))
 
 
 def _read_joined(c: Cursor, i: int) -> Join:
@@ -312,6 +315,16 @@ def _read_parked(c: Cursor, i: int) -> Act | None:
     return Act("pick up" if pick else "park", c.span_from(i), name, side=side)
 
 
+def _speaks_of_yarn(c: Cursor) -> bool:
+    """`join B`, `with colour A`, `attach the new yarn`."""
+    if _is_name(c, 1):
+        return True
+    k = 2 if c.ahead().text == "the" else 1
+    if c.ahead(k).text in ("color", "colour", "yarn") and _is_name(c, k + 1):
+        return True
+    return c.at("join", "attach") and c.ahead(k).text in ("yarn", "new", "next", "color", "colour")
+
+
 def _is_name(c: Cursor, k: int = 0) -> bool:
     t = c.ahead(k)
     return t.kind == "word" and (t.start in c.yarns or YARN_NAME.fullmatch(c.text[t.start : t.end]) is not None)
@@ -332,11 +345,10 @@ def _read_yarn(c: Cursor, i: int) -> Act | None:
     what = "yarn"
     if c.accept("change", "changing", "switch"):
         c.accept("to")
-    elif (c.at("with", "using", "in") and _is_name(c, 1)) or (
-        c.at("join", "attach") and (_is_name(c, 1) or c.ahead().text in ("yarn", "new"))
-    ):
+    elif c.at("with", "using", "in", "join", "attach") and _speaks_of_yarn(c):
         what = "attach" if c.at("join", "attach") else "yarn"
         c.i += 1
+        c.accept("the")
         c.accept("new")
     else:
         return None

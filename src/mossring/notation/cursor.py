@@ -190,7 +190,7 @@ class Cursor:
             return TIMES[t.text]
         save = self.i
         self.accept("for")
-        if self.accept("x"):
+        if self.accept("x") or (self.at("*") and self.ahead().kind == "num" and self._ends(2) and self.accept("*")):
             n = self.number()
             if n is not None:
                 self.accept("times", "time")
@@ -206,6 +206,10 @@ class Cursor:
                     return n
         self.i = save
         return None
+
+    def _ends(self, k: int) -> bool:
+        """Whether an instruction ends k tokens on."""
+        return self.ahead(k).kind == "end" or self.ahead(k).text in (",", ";", ".", "(", "-")
 
     def stitch(self) -> str | None:
         """A stitch name of the text's dialect, else one that only the other dialect has (`sc` in a UK text)."""

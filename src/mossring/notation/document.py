@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from mossring.notation.heads import Head, inner_starts, only_numbered, read_head
-from mossring.notation.pasted import Definition, opens_section, plain, read_definition, said_dialect, says_begin
+from mossring.notation.pasted import Definition, names_stitches, opens_section, plain, read_definition, said_dialect, says_begin
 from mossring.notation.tree import Span, Trouble
 from mossring.stitches.terms import TERMS, Dialect, dialect_of
 
@@ -28,6 +28,8 @@ MOVES = re.compile(r"(join|attach|with|using|change)\b", re.IGNORECASE)
 _COUNT_LINE = re.compile(r"^[ \t]*[(\[=–—-]\s*\d+[^.]{0,60}[)\]]?\.?[ \t]*$")
 _SPIRAL = re.compile(r"\b(continuous|spiral)\b|\bdo not join\b", re.IGNORECASE)
 _ONLY_TERMS = re.compile(r"^\W*(\w+ )?(in |uses? )?(us|uk|american|british)\b.{0,40}$", re.IGNORECASE)
+_TITLE = re.compile(r"^#{1,3} +[^:]{2,60}$")
+"""A first line that Markdown has for a title."""
 _ENDING = re.compile(r"[.\s]+$")
 _HEADER = re.compile(r"^(?P<key>[A-Za-z][A-Za-z0-9 /'-]{0,30}?)[ \t]*:[ \t]*(?P<value>.*?)[ \t]*$")
 _TELLING = frozenset({"begin", "gauge", "tension", "abbreviations", "stitches", "special stitches"})
@@ -163,7 +165,7 @@ def _line(doc: Document, line: str, at: int) -> None:
     bare = line.strip()
     if not bare:
         doc.notes.append(Line("blank", line, at))
-    elif bare.startswith("#"):
+    elif bare.startswith("#") and not (at == 0 and _TITLE.match(bare)):
         doc.notes.append(Line("comment", line, at))
     elif (head := read_head(line, doc.numbered)) is not None:
         _rounds(doc, head, line, at)
@@ -179,11 +181,13 @@ def _line(doc: Document, line: str, at: int) -> None:
 def _is_header(doc: Document, m: re.Match[str]) -> bool:
     """Whether `Key: value` is a header line and no sentence with a colon, nor a definition in a list of stitches."""
     key = m["key"].lower().strip()
+    if opens_section(m[0]) and not m["value"]:
+        return False
     if key in _KEYS or STITCH_KEY.fullmatch(key) or re.fullmatch(r"yarn\s*[a-z]?", key):
         return True
     if doc.in_stitches or doc.rounds or not m["value"] or says_begin(m["value"]):
         return False
-    return len(key.split()) <= 3
+    return len(key.split()) <= 3 and not names_stitches(m["value"])
 
 
 def _prose(doc: Document, line: str, at: int) -> None:
@@ -196,7 +200,7 @@ def _prose(doc: Document, line: str, at: int) -> None:
     if opens_section(bare):
         doc.in_stitches = True
     doc.spiral = doc.spiral or bool(_SPIRAL.search(bare))
-    definition = read_definition(bare)
+    definition = read_definition(bare) if not dialect else None
     if definition and not doc.rounds and (doc.in_stitches or len(definition.names) > 1):
         doc.definitions.append(definition)
         doc.telling.append(span)
@@ -208,7 +212,7 @@ def _prose(doc: Document, line: str, at: int) -> None:
         doc.telling.append(span)
         doc.notes.append(Line("definition", line, at))
     elif not doc.title and not doc.rounds and not doc.header and not _ONLY_TERMS.match(bare):
-        doc.title = bare.rstrip(":")
+        doc.title = bare.lstrip("# ").rstrip(":")
         doc.notes.append(Line("header", line, at))
     elif doc.rounds and MOVES.match(bare):
         doc.moved = span[0] if doc.moved is None else doc.moved

@@ -22,7 +22,7 @@ _TERMS = re.compile(
     r"|\((us|uk)\)|[,–—-] *(us|uk)\W*$",
     re.IGNORECASE,
 )
-_MAGIC = re.compile(r"\b(?:magic|adjustable|sliding) (?:ring|circle|loop)", re.IGNORECASE)
+_MAGIC = re.compile(r"\b(?:(?:magic|adjustable|sliding) (?:ring|circle|loop)|mr\b)", re.IGNORECASE)
 _CHAINS = r"(?:ch(?:ain)?s?[ -]?\d{1,4}|\d{1,4} ?ch(?:ain)?s?)"
 _RING = re.compile(r"\b" + _CHAINS + r"\b.*\b(?:ring|join|circle)\b|\bring\b.*\b" + _CHAINS + r"\b", re.IGNORECASE)
 _CAST = re.compile(
@@ -31,7 +31,7 @@ _CAST = re.compile(
     + r"\W*$",
     re.IGNORECASE,
 )
-_STITCHES = re.compile(r"\b(?:sc|hdc|dc|tr|htr|dtr|cl|cluster|treble|double|single)s?\b", re.IGNORECASE)
+_STITCHES = re.compile(r"\b(?:sc|hdc|dc|tr|htr|dtr|cl|cluster|treble|double|single)s?(?:\d+tog)?\b", re.IGNORECASE)
 _DEFINITION = re.compile(
     r"^[ \t]*(?P<name>[A-Za-z0-9][A-Za-z0-9 '-]{0,30}?)"
     r"(?:[ \t]*[(\[](?P<abbr>[A-Za-z0-9][A-Za-z0-9 .-]{0,16})[)\]])?"
@@ -57,6 +57,11 @@ def said_dialect(line: str) -> Dialect | None:
         return None
     word = (m[1] or m[3] or m[4] or m[5]).lower().replace(".", "")
     return "uk" if word in ("uk", "british") else "us"
+
+
+def names_stitches(value: str) -> bool:
+    """Whether what follows a colon tells of stitches, as a definition does."""
+    return bool(_STITCHES.search(value) or re.match(_CHAINS, value, re.IGNORECASE))
 
 
 def says_begin(line: str) -> bool:

@@ -91,7 +91,7 @@ def _plain_place(c: Cursor, i: int) -> Where:
         c.i += 1
         c.accept("following", "skipped", "unworked", "unused", "free")
         n = _count(c)
-        return Where("next", (read_target(c),), c.span_from(i), 1 if n is None else n)
+        return Where("next", (_counted_target(c, n),), c.span_from(i), 1 if n is None else n)
     ring = read_ring(c)
     if ring:
         return Where("next", (ring,), c.span_from(i))
@@ -117,12 +117,31 @@ def _plain_place(c: Cursor, i: int) -> Where:
         return Where("any", (read_target(c),), c.span_from(i))
     if c.at("rem", "remaining"):
         return _each(c, i)
+    if _at_base(c):
+        return Where("same", (), c.span_from(i))
     n = _count(c)
     bare = not c.accept("next", "skipped", "unworked") and n is None
     sweep = _each_groups_space(c, i) if bare else None
     if sweep:
         return sweep
     return Where("next", (read_target(c),), c.span_from(i), 1 if n is None else n, bare=bare)
+
+
+def _at_base(c: Cursor) -> bool:
+    """`st at base of ch-3`, `base of beg ch-3`: where the start stands."""
+    save = c.i
+    c.accept(*STITCH_WORDS)
+    c.accept("at")
+    c.accept("the")
+    if c.accept("base") and c.accept("of"):
+        c.accept("the", "same")
+        c.accept(*_START_WORDS)
+        c.number()
+        if c.accept(*CHAIN_WORDS):
+            c.number()
+        return True
+    c.i = save
+    return False
 
 
 def _first_or_last(c: Cursor, i: int) -> Where:
@@ -134,11 +153,17 @@ def _first_or_last(c: Cursor, i: int) -> Where:
         return Where("same", (), c.span_from(i))
     if _made_chain(c):
         return Where("made", (), c.span_from(i))
-    target = read_target(c)
+    target = _counted_target(c, n)
     _as_what(c)
     if c.accept("made", "worked") or c.accept_phrase("just", "made"):
         return Where("made", (), c.span_from(i))
-    return Where("last" if last else "first", (target,), c.span_from(i), 1 if n is None else n)
+    several = n is not None and n > 1  # `last 3 sts`: as many as are left, each in its turn
+    return Where("next" if several else "last" if last else "first", (target,), c.span_from(i), 1 if n is None else n)
+
+
+def _counted_target(c: Cursor, n: int | None) -> Target:
+    """What is counted; `dc in next 2` counts stitches."""
+    return ANY_STITCH if n is not None and _ends_here(c) else read_target(c)
 
 
 def _each_groups_space(c: Cursor, i: int) -> Where | None:
@@ -254,8 +279,25 @@ def _each(c: Cursor, i: int) -> Where:
         return Where("next", (target,), c.span_from(i), n)
     if first:
         return Where("next", (target,), c.span_from(i))
-    until = read_until(c) or END
-    return Where("each", (target,), c.span_from(i), until=until)
+    targets = (target, *_and_targets(c))
+    return Where("each", targets, c.span_from(i), until=read_until(c) or END)
+
+
+def _and_targets(c: Cursor) -> list[Target]:
+    """`each st and ch-1 sp around`: what else is swept over, without another `in`."""
+    found: list[Target] = []
+    while c.at("and", "&", "or"):
+        save = c.i
+        c.i += 1
+        try:
+            target = read_target(c) if opens_target(c) else None
+        except UnreadableError:
+            target = None
+        if target is None or not (_ends_here(c) or c.at("and", "&", "across", "along", "until")):
+            c.i = save
+            return found
+        found.append(target)
+    return found
 
 
 def _ends_here(c: Cursor) -> bool:
@@ -267,9 +309,7 @@ def _ends_here(c: Cursor) -> bool:
 
 def _same(c: Cursor, i: int) -> Where:
     target = read_target(c) if not c.accept("place") and opens_target(c) else None
-    mode = "start" if _as_what(c) else "same"
-    targets = (target,) if target else ()
-    return Where("start" if mode == "start" else "same", targets, c.span_from(i))
+    return Where("start" if _as_what(c) else "same", (target,) if target else (), c.span_from(i))
 
 
 def _as_what(c: Cursor) -> bool:

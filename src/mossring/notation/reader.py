@@ -18,6 +18,7 @@ from mossring.notation.tree import (
     Make,
     Node,
     Onto,
+    Repeat,
     RoundTree,
     SayCorner,
     Skip,
@@ -183,6 +184,8 @@ class Reader:
                 c.i += 1
                 self.trouble("bracket", c.i - 1, mark=t.text)
                 continue
+            if t.text == "*" and depth == 0 and not marks.open and self._trailing(nodes):
+                continue
             if t.text in ("*", "**", "***"):
                 marks.put(t.text, len(nodes))
                 c.i += 1
@@ -202,8 +205,10 @@ class Reader:
                 self._recover(before)
 
     def _trailing(self, nodes: list[Node]) -> bool:
-        after_join = bool(nodes) and isinstance(nodes[-1], Join | Act)
-        stated = read_stated(self.c, loose=after_join)
+        last = nodes[-1] if nodes else None
+        stopped = self.c.i > 0 and self.c.tokens[self.c.i - 1].text == "."
+        whole = isinstance(last, Join | Act | Repeat) or (isinstance(last, Work) and last.where.said)
+        stated = read_stated(self.c, loose=isinstance(last, Join | Act) or (stopped and whole))
         if stated:
             self.stated.extend(stated)
         return bool(stated)
@@ -250,6 +255,9 @@ class Reader:
             nodes.append(self._say_corner())
         elif t.text in ("in", "into"):
             nodes.extend(self._place_first(depth))
+        elif t.text == "pull" and depth == 0:  # `pull ring tight`
+            while c.token.kind in ("word", "mark") and not c.at(*_SEPARATORS):
+                c.i += 1
         elif t.text in ("magic", "adjustable", "sliding") and c.ahead().text in ("ring", "circle", "loop"):
             c.i += 2
         elif (t.text in ("mr", "mc") and not nodes) or (t.text in FILL and t.text != "the"):
@@ -269,6 +277,11 @@ class Reader:
         save = c.i
         while c.accept("work", "working", "worked", "now"):
             pass
+        if c.phrase("in", "a", "spiral") or c.phrase("in", "spiral") or c.phrase("in", "continuous"):
+            while c.accept("in", "a", "continuous", "spiral", *_ROUND_WORDS):
+                pass
+            nodes.append(Join(None, "", c.span_from(save)))
+            return True
         if c.accept("behind", "over", "before") and c.accept("petals", "petal", "shells", "rnd", "round", "sts"):
             while c.token.kind in ("word", "num") and not c.at(*_SEPARATORS, "in"):
                 c.i += 1

@@ -95,7 +95,11 @@ def _remark(r: Reader) -> bool:
 def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
     c = r.c
     times_at = c.i
+    if c.at("rep", "repeat", "work") and c.ahead().text not in ("from", "*", "**"):  # `(...) repeat 6 times`
+        c.i += 1
     times = c.times()
+    if times is None:
+        c.i = times_at
     times_span = c.span_from(times_at) if times is not None else None
     until: Until | None = None
     if times is None and not stitching.at_place(c):
@@ -161,7 +165,8 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     total = None if times is None else times + 1
     whole = Repeat(body, total, c.span_from(i), until=until, times_span=span)
     cut = _cut_said(r, cut)
-    nodes.append(replace(whole, cut=cut, loose=cut is None and _loose(r)))
+    in_all = any(t.text == "x" for t in c.tokens[i : c.i])  # `rep from * x3`: three in all, where four don't fit
+    nodes.append(replace(whole, cut=cut, loose=in_all or (cut is None and _loose(r))))
     del marks.open[star]
 
 

@@ -15,11 +15,14 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
     """A stated count at the cursor, or None with nothing read.
 
     It must close what is read so far: nothing that makes it a group or a repeat may follow.
-    `loose`: a bare count after the join (`... join. 24 dc.`) is taken too.
+    `loose`: a bare count after the last instruction (`... join. 24 dc.`) is taken too.
     """
     save = c.i
     closer: str | None = None
-    if c.token.text in _OPEN:
+    if c.at("*") and c.ahead().kind == "num":  # in italics: `*24 dc*`
+        closer = "*"
+        c.i += 1
+    elif c.token.text in _OPEN:
         closer = _OPEN[c.token.text]
         c.i += 1
     elif c.at("-", "=", ":"):
@@ -28,7 +31,10 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
         return None
     out = _counts(c)
     ended = out is not None and (c.accept(closer) if closer else True)
-    if ended and closer:
+    if ended and closer == "*":
+        c.accept(".")
+        ended = c.token.kind == "end"
+    elif ended and closer:
         after = c.i
         ended = not c.at(*_NOT_AFTER) and c.times() is None
         c.i = after
@@ -137,14 +143,19 @@ def _what(c: Cursor) -> str | None:
         return "sps"
     if c.accept("ch", "chain"):
         m = c.number()
-        if c.accept(*SPACE_WORDS) or m is not None:
+        if c.accept(*SPACE_WORDS, "corner", "corners") or m is not None:
             return f"ch-{m}" if m is not None else "sps"
         return "chains"
     m = c.number()
     if m is not None and c.accept("ch") and c.accept(*SPACE_WORDS):
         return f"ch-{m}"
+    if m is not None and c.accept(*GROUP_WORDS):  # `4 2-dc groups`
+        return "groups"
     c.i = save
     if c.accept(*GROUP_WORDS):
+        if c.accept("of"):
+            c.number()
+            c.stitch()
         return "groups"
     if c.accept("corner", "corners", "side", "sides", "repeats", "increases", "points"):
         return "chains"

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Literal
 
 from mossring.notation import closing, grouping, places, targets
 from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
@@ -28,6 +28,7 @@ PICOT_CHAINS = 3
 """A picot that nobody described has three chains (common practice, no source)."""
 _OPEN = {"(": ")", "[": "]"}
 _AT_PLACE = frozenset({"next", "each", "every", "same", "corresponding", "post", "posts", "the", "front", "back", "ch"})
+_ALSO = ("working", "making", "with", "placing", "putting")
 _AT_STITCH = STITCH_WORDS | frozenset({"chain", "loop"})
 
 
@@ -132,6 +133,8 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     if c.at("all") and c.ahead().text in ("in", "into"):
         c.i += 1
     around = at_place(c)
+    if c.at("over", "across", "along") and c.ahead().text in ("to", "into") and make.stitch == "slst":
+        c.i += 1
     if c.accept("in", "into", "to", "on", "at") or around or c.at("between"):
         if around:
             c.i += 1
@@ -145,7 +148,9 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     if until is not None:
         where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until, said=make.stitch != "slst")
         return swept(r, [Work((replace(make, n=1),), where, c.span_from(i))] if make.n == 1 else _each_of(make, where))
-    where = Where("next", (targets.ANY_STITCH,), make.span, make.n, said=False)
+    times = c.times() if make.n == 1 and c.at("x") else None
+    mode: Literal["next", "same"] = "same" if make.start == "beg" and not times else "next"
+    where = Where(mode, (targets.ANY_STITCH,), make.span, times or make.n, said=False)
     return [Work((replace(make, n=1),), where, make.span)]
 
 
@@ -198,22 +203,33 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
         return works
     while True:
         save, troubles = c.i, len(c.troubles)
-        joined = c.accept("and", "&") or (c.accept(",") and c.at("working", "making", "with", "placing", "putting"))
+        joined = c.accept("and", "&")
+        comma = not joined and c.accept(",")
+        joined = joined or c.at(*_ALSO)
         more: list[Node] = []
-        if joined:
-            while c.accept("working", "making", "with", "work", "placing", "putting", "also"):
+        if joined or comma:
+            while c.accept(*_ALSO, "work", "also"):
                 pass
             try:
                 r.instruction(more, Marks(), MAX_NESTING - 2)
             except UnreadableError:
                 more = []
         second = more[0] if len(more) == 1 else None
+        if not joined and isinstance(second, Work) and not _both_around(first, second):
+            second = None
         if not isinstance(second, Work) or second.where.mode != "each":
             c.i = save
             del c.troubles[troubles:]
             return [first]
         until = second.where.until if second.where.until is not places.END else first.where.until
         first = replace(first, where=replace(first.where, until=until), also=(*first.also, second))
+
+
+def _both_around(first: Work, second: Work) -> bool:
+    """`sc in each st, 3 sc in each corner sp`: stitches, and what lies between them, in one sweep."""
+    one, other = first.where.targets[0], second.where.targets[:1]
+    sweeps = first.where.until is places.END and one.kind == "st" and one.stitch != "end"
+    return sweeps and bool(other) and other[0].kind in ("sp", "corner")
 
 
 # ---- together -----------------------------------------------------------------------------
@@ -246,7 +262,8 @@ def _together(r: Reader, make: Make, i: int) -> list[Node]:
 def _legs(r: Reader, make: Make, wheres: list[Where], legs: int, i: int) -> list[Node]:
     c = r.c
     apart = [replace(w, count=1) for w in wheres for _ in range(w.count)]
-    if len(apart) == 1:
+    if len(apart) == 1:  # in one place it is a cluster
+        make = replace(make, stitch=composed("cl", lookup(make.stitch).base, legs))
         return [Work((_in_part(make, wheres[0]),), _no_part(wheres[0]), c.span_from(i))]
     if len(apart) % legs:
         raise UnreadableError(Trouble("legs", c.span_from(i), {"legs": legs, "places": len(apart)}))
@@ -313,7 +330,7 @@ def _increase(r: Reader, n: int = 1) -> list[Node]:
     if until:
         where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until)
         return [Work((make,), where, c.span_from(i))]
-    n = c.number() or n
+    n = c.times() or c.number() or n
     return [Work((make,), Where("next", (targets.ANY_STITCH,), make.span, n), make.span)]
 
 

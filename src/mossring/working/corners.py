@@ -19,13 +19,13 @@ def groups(made: list[Made]) -> list[list[int]]:
         if not m.feet:
             waiting.append(i)
             continue
-        if out and m.feet == feet:
+        if out and m.feet == feet and not (waiting and feet == (RING,)):
             out[-1] += [*waiting, i]
         else:
             out.append([i])
         waiting = []
         feet = m.feet
-    if len(out) > 1 and made[out[0][0]].feet == made[out[-1][-1]].feet:
+    if len(out) > 1 and made[out[0][0]].feet == made[out[-1][-1]].feet != (RING,):
         head = list(range(out[0][0]))
         out[0] = out.pop() + waiting + head + out[0]
     return out

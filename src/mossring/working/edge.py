@@ -271,7 +271,7 @@ class Edge:
         n = len(self.made)
         stop = n if self.line else self.first + n
         tail = [u % n for u in range(self.pos, stop) if self.marks[u % n] == LEFT]
-        if self._passed_over(tail):
+        if self._passed_over(tail) or self._gaps_only(tail):
             return [k for k in left if k not in set(tail)], []
         spaces = [k for k in tail if self._stops(k) and self.made[k].chains not in lengths]
         if spaces:
@@ -284,6 +284,12 @@ class Edge:
         skipped as often in every repeat."""
         kinds = {self.made[k].kind for k in tail if self.made[k].counted}
         return bool(kinds) and self.other_kinds > 0 and not kinds & self.named
+
+    def _gaps_only(self, tail: list[int]) -> bool:
+        """Whether the round goes into gaps alone and none is left: the groups between them are passed on purpose."""
+        if not self.used or WORKED in self.marks:
+            return False
+        return not any(self._boundary(k, Target("group")) for k in tail if k not in self.used)
 
     def _at_the_end(self, left: list[int]) -> bool:
         """Whether these are the last stitches before the round comes round."""

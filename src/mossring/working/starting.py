@@ -57,9 +57,9 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
     if chain.n <= 1 and not counts:
         return Label(None)
     before = known.get(chain.n)
-    if before and before.throughout:
-        return before
     join = next((n for n in reversed(after) if isinstance(n, Join)), None)
+    if before and (before.throughout or (before.stitch is None and not (join and join.into == "chain"))):
+        return before
     following = next((m.stitch for m in makes(after) if m.stitch not in ("slst", "")), None)
     if join and join.nth and (join.of or chain.n) > join.nth:
         return Label(_replacing(join.nth, following), chain.n - join.nth)

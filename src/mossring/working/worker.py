@@ -33,6 +33,9 @@ from mossring.working.making import Maker
 from mossring.working.opening import find_start, open_round
 from mossring.working.starting import first_place
 
+_LOOP = Target("sp")
+"""`in the loop`: in round 1, the ring."""
+
 
 class Worker(Maker):
     """Works one round. After `run`, `made` and `troubles` are complete and `edge` knows what was left.
@@ -178,7 +181,8 @@ class Worker(Maker):
         target = where.targets[0] if where.targets else Target("ring")
         if where.mode == "each":
             raise UnworkableError("around a ring", node.span)
-        if where.said and target.kind != "ring" and where.mode not in ("same", "start"):
+        to_ring = target.kind in ("ring", "centre") or target == _LOOP or where.mode in ("same", "start")
+        if where.said and not to_ring:
             raise UnworkableError("ring has no stitches", where.span)
         self.edge.last = 0
         for _ in range(where.count):
