@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from itertools import takewhile
 from dataclasses import replace
 from typing import Literal
 
@@ -81,7 +82,7 @@ def _label(c: Cursor) -> Label | None:
             _to_end_of_label(c)
             return Label(None)
         return None
-    if not c.accept("counts", "count", "counted", "counting"):
+    if not c.accept("counts", "count", "counted", "counting", "="):
         return _short_label(c)
     if c.accept("not"):
         _to_end_of_label(c)
@@ -281,8 +282,10 @@ def read_act(c: Cursor) -> Act | None:
     i = c.i
     if c.accept("turn"):
         return Act("turn", c.span_from(i))
-    if c.phrase("fasten", "off") or c.phrase("cut", "yarn"):
-        c.i += 2
+    if c.phrase("fasten", "off") or (c.at("cut") and (_is_name(c, 1) or c.ahead().text in ("the", "yarn"))):
+        c.i += 1
+        c.accept("off", "the")
+        c.accept("yarn")
         _name(c)
         while c.at("and", "weave", "in", "ends"):
             if c.at("and") and c.ahead().text != "weave":
@@ -322,7 +325,12 @@ def _speaks_of_yarn(c: Cursor) -> bool:
     k = 2 if c.ahead().text == "the" else 1
     if c.ahead(k).text in ("color", "colour", "yarn") and _is_name(c, k + 1):
         return True
-    return c.at("join", "attach") and c.ahead(k).text in ("yarn", "new", "next", "color", "colour")
+    if not c.at("join", "attach"):
+        return False
+    if c.ahead(k).text in ("yarn", "new", "next", "color", "colour"):
+        return True
+    words = (c.ahead(k).text for k in range(1, 9))
+    return "any" in takewhile(lambda w: w not in (",", ";", ".", "", "(", "*"), words)
 
 
 def _is_name(c: Cursor, k: int = 0) -> bool:
@@ -368,4 +376,8 @@ def _read_yarn(c: Cursor, i: int) -> Act | None:
                 where = places.read_place(c)
             except UnreadableError:
                 where = None
+            if c.at("with") and not _is_name(c, 1):  # `in any sp with a sl st`
+                c.i += 1
+                c.accept("a")
+                c.stitch()
     return Act("attach" if what == "attach" else "yarn", c.span_from(i), name, where)

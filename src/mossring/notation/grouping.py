@@ -50,8 +50,10 @@ def _on_chain(where: Where) -> bool:
     return target.kind == "ring" and target.chains is not None
 
 
-def settle(nodes: list[Node]) -> None:
-    """Chains and a slip stitch back into them are a picot; `3 dc, ch 2, 3 dc in corner` is one group."""
+def settle(nodes: list[Node], all_in: bool = False) -> None:
+    """`3 dc, ch 1, 3 dc all in next sp` is one group. Chains and a slip stitch back into them are a picot; `3 dc, ch 2, 3 dc in corner` is one group."""
+    if all_in:
+        _all_in(nodes)
     _one_group(nodes)
     if len(nodes) < 2 or not isinstance(nodes[-2], Chain) or not isinstance(nodes[-1], Work):
         return
@@ -69,6 +71,28 @@ def settle(nodes: list[Node]) -> None:
         return
     picot = Make("picot", 1, (chain.span[0], work.span[1]), chains=nth)
     nodes[-2:] = [replace(chain, n=chain.n - nth), picot] if nth < chain.n else [picot]
+
+
+def _all_in(nodes: list[Node]) -> None:
+    """The last place is that of all before it that names none; a starting chain stands there too."""
+    last = nodes[-1] if nodes else None
+    if not isinstance(last, Work):
+        return
+    k = len(nodes) - 1
+    while k and (isinstance(nodes[k - 1], Chain) or _unsaid(nodes[k - 1])):
+        k -= 1
+    slipped = bool(k) and _is_slip(nodes[k - 1])
+    if slipped and isinstance(nodes[k], Chain):
+        nodes[-1] = replace(last, where=replace(last.where, mode="same"))
+        return  # the start: see one_place_at_start
+    group: list[Node] = []
+    for n in nodes[k:-1]:
+        group += [replace(m, n=n.where.count) for m in n.group if isinstance(m, Make)] if isinstance(n, Work) else [n]
+    nodes[k:] = [Work((*group, *last.group), last.where, (nodes[k].span[0], last.span[1]))]
+
+
+def _unsaid(node: Node) -> bool:
+    return isinstance(node, Work) and not node.where.said and not _is_slip(node)
 
 
 def _one_group(nodes: list[Node]) -> None:
@@ -94,9 +118,9 @@ def _one_group(nodes: list[Node]) -> None:
 def one_place_at_start(nodes: list[Node]) -> None:
     """`sl st to corner, ch 3, 2 dc, ch 2, 3 dc in same sp`: the whole beginning is worked in that space."""
     last = nodes[-1] if nodes else None
-    if not isinstance(last, Work) or last.where.mode != "same" or not last.where.targets:
+    if not isinstance(last, Work) or not last.where.targets or last.where.targets[0].kind not in ("sp", "corner"):
         return
-    if last.where.targets[0].kind not in ("sp", "corner"):
+    if last.where.mode != "same" and not (last.where.bare and last.where.targets[0].kind == "corner"):
         return
     k = next((i for i, n in enumerate(nodes) if not isinstance(n, Act) and not _is_slip(n)), 0)
     start, between = nodes[k], nodes[k + 1 : -1]
@@ -110,7 +134,7 @@ def one_place_at_start(nodes: list[Node]) -> None:
                 [replace(m, n=n.where.count) for m in n.group if isinstance(m, Make)] if isinstance(n, Work) else [n]
             )
         span = (start.span[0], last.span[1])
-        nodes[k + 1 :] = [Work((*group, *last.group), last.where, span)]
+        nodes[k + 1 :] = [Work((*group, *last.group), replace(last.where, mode="same"), span)]
 
 
 def _is_slip(node: Node) -> bool:

@@ -124,7 +124,7 @@ def _plain_place(c: Cursor, i: int) -> Where:
     sweep = _each_groups_space(c, i) if bare else None
     if sweep:
         return sweep
-    return Where("next", (read_target(c),), c.span_from(i), 1 if n is None else n, bare=bare)
+    return Where("next", (_counted_target(c, n),), c.span_from(i), 1 if n is None else n, bare=bare)
 
 
 def _at_base(c: Cursor) -> bool:

@@ -164,6 +164,7 @@ class Reader:
         self.repeat_span = (0, 0)
         self.last_stitch: str | None = None
         self.part = ""
+        self.all_in = False
         self.also: list[tuple[int, str, Span]] = []
 
     def trouble(self, kind: str, i: int, **data: object) -> None:
@@ -196,7 +197,8 @@ class Reader:
             before = c.i
             try:
                 self.instruction(nodes, marks, depth)
-                grouping.settle(nodes)
+                grouping.settle(nodes, self.all_in)
+                self.all_in = False
                 if depth == 0:
                     grouping.one_place_at_start(nodes)
             except UnreadableError as e:
@@ -286,7 +288,7 @@ class Reader:
             while c.token.kind in ("word", "num") and not c.at(*_SEPARATORS, "in"):
                 c.i += 1
             return True
-        if c.accept("on", "along", "in") and c.accept("other", "opposite"):
+        if c.accept("on", "along", "in", "down", "up", "across") and _the_other(c):
             while c.at("side", "edge", "of", "the", "foundation", "beg", "starting", "ch", "chain", "chs", "chains"):
                 c.i += 1
             return True
@@ -404,3 +406,8 @@ class Reader:
             return None
         c.accept("each", "every") and c.accept(*_ROUND_WORDS)
         return n, key
+
+
+def _the_other(c: Cursor) -> bool:
+    c.accept("the")
+    return c.accept("other", "opposite", "second")

@@ -6,7 +6,8 @@ from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from mossring.notation import closing, grouping, places, stitching
-from mossring.notation.tree import Node, Repeat, Together, Trouble, Until, Work
+from mossring.notation.cursor import UnreadableError
+from mossring.notation.tree import Chain, Node, Repeat, Together, Trouble, Until, Work
 
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
@@ -166,7 +167,10 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     whole = Repeat(body, total, c.span_from(i), until=until, times_span=span)
     cut = _cut_said(r, cut)
     in_all = any(t.text == "x" for t in c.tokens[i : c.i])  # `rep from * x3`: three in all, where four don't fit
-    nodes.append(replace(whole, cut=cut, loose=in_all or (cut is None and _loose(r))))
+    if cut is None and (ended := _ending_with(r, whole)) is not None:
+        nodes.append(ended)
+    else:
+        nodes.append(replace(whole, cut=cut, loose=in_all or (cut is None and _loose(r))))
     del marks.open[star]
 
 
@@ -184,11 +188,48 @@ def _cut_said(r: Reader, cut: int | None) -> int | None:
     return None
 
 
+def _ending_with(r: Reader, whole: Repeat) -> Repeat | None:
+    """`ending last rep with ch 5`: the last pass stops before its own such chain, and the words that follow end it;
+    `ending with 3 dc in last sp`: the repeat stops before that place. None with nothing read for other words."""
+    c = r.c
+    save, troubles = c.i, len(c.troubles)
+    c.accept(",", ";")
+    if c.accept("ending", "end", "finishing", "finish"):
+        c.accept("the")
+        c.accept("last", "final") and c.accept("rep", "repeat")
+        if c.accept("with"):
+            at = c.i
+            end: list[Node] = []
+            try:
+                r.instruction(end, Marks(), MAX_NESTING - 1)
+            except UnreadableError:
+                end = []
+            c.i = at
+            del c.troubles[troubles:]
+            first = end[0] if end else None
+            if isinstance(first, Work) and first.where.mode == "last" and whole.times is None:
+                return replace(whole, until=Until("last", first.where.targets[0], first.where.count))
+            like = [k for k, n in enumerate(whole.body) if isinstance(first, Chain) and isinstance(n, Chain)]
+            if like:
+                return replace(whole, cut=like[-1])
+    c.i = save
+    del c.troubles[troubles:]
+    return None
+
+
 def _loose(r: Reader) -> bool:
     """`omitting last corner`, `ending last rep before corner`: the last pass ends where the round does."""
     c = r.c
     save = c.i
     c.accept(",", ";")
+    if c.accept("ending", "end"):
+        c.accept("the")
+        if c.accept("last", "final") and c.accept("rep", "repeat") and c.accept("before", "after", "at"):
+            while c.token.kind in ("word", "num", "ord"):
+                c.i += 1
+            return True
+        c.i = save
+        c.accept(",", ";")
     if c.accept("omitting", "omit", "leaving", "skipping") and c.accept("off", "out", "last", "final", "the"):
         while c.token.kind in ("word", "num"):
             c.i += 1

@@ -147,8 +147,10 @@ def _what(c: Cursor) -> str | None:
             return f"ch-{m}" if m is not None else "sps"
         return "chains"
     m = c.number()
-    if m is not None and c.accept("ch") and c.accept(*SPACE_WORDS):
-        return f"ch-{m}"
+    if m is not None and c.accept("ch", "chain"):
+        corner = c.accept("corner", "corners")
+        if c.accept(*SPACE_WORDS) or corner:
+            return f"ch-{m}"
     if m is not None and c.accept(*GROUP_WORDS):  # `4 2-dc groups`
         return "groups"
     c.i = save

@@ -132,6 +132,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     c = r.c
     if c.at("all") and c.ahead().text in ("in", "into"):
         c.i += 1
+        r.all_in = True
     around = at_place(c)
     if c.at("over", "across", "along") and c.ahead().text in ("to", "into") and make.stitch == "slst":
         c.i += 1
@@ -190,7 +191,32 @@ def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:
     if key is None:
         raise c.fail("instruction")
     make = Make(key, 1 if n is None else n, c.span_from(i), part=r.part)
+    group = (make, *_more_in_place(r, depth))
+    if len(group) > 1:
+        return [Work(group, w, c.span_from(i)) for w in wheres]
     return [Work((_in_part(make, w),), _no_part(w), c.span_from(i)) for w in wheres]
+
+
+def _more_in_place(r: Reader, depth: int) -> tuple[Node, ...]:
+    """`in each sp work 3 dc, ch 1, 3 dc.`: what follows up to the full stop, where it names no place of its own."""
+    from mossring.notation.repeating import Marks
+
+    c = r.c
+    save, troubles = c.i, len(c.troubles)
+    more: list[Node] = []
+    while c.accept(",") or c.accept("and"):
+        try:
+            r.instruction(more, Marks(), depth + 1)
+        except UnreadableError:
+            more = [Skip(Where("next", (), (0, 0)), (0, 0))]
+            break
+    plain = all(isinstance(n, Chain) or (isinstance(n, Work) and not n.where.said) for n in more)
+    ends = c.token.kind == "end" or c.at(".", ";", ")", "]", "*")
+    if more and plain and ends and isinstance(more[-1], Work):
+        return grouping.as_group(r, more)
+    c.i = save
+    del c.troubles[troubles:]
+    return ()
 
 
 def swept(r: Reader, works: list[Node]) -> list[Node]:

@@ -82,7 +82,8 @@ def _slip_to(worker: Worker, node: Node) -> None:
     until = node.where.until
     if until is not None and until.target is not None and not node.where.said:  # `sl st to corner`: into it
         node = replace(node, where=Where("next", (until.target,), node.where.span))
-    for _ in range(node.where.count):
+    into_loop = bool(node.where.targets) and node.where.targets[0].kind == "chain"
+    for _ in range(1 if into_loop else node.where.count):  # `sl st in next 2 ch`: along the chains of one loop
         u = reach.find(worker, node.where)
         edge.slip(u)
         if edge.at(u).kind == "ch":
@@ -151,8 +152,11 @@ def _slips(node: Node) -> bool:
 
 
 def _standing(body: Sequence[Node]) -> bool:
+    """Whether slip stitches only moved the hook: to a standing stitch, or to where the next stitch goes."""
     first = next(makes(body), None)
-    return isinstance(first, Make) and bool(first.start)
+    place = first_place(body)
+    there = place is not None and place.mode == "same" and place.said
+    return isinstance(first, Make) and (bool(first.start) or there)
 
 
 def beginning_cluster(chain: Chain, node: Node, after: Sequence[Node]) -> Work | Together | None:

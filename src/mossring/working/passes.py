@@ -29,7 +29,7 @@ def repeat(w: Worker, node: Repeat) -> None:
         for k in range(min(node.times, w.most_passes.get(id(node), node.times))):
             w.budget.step(node.span)
             last = k == node.times - 1
-            for inner in node.body[: node.cut] if last and node.cut else node.body:
+            for inner in node.body[: node.cut] if last and node.cut is not None else node.body:
                 _again(w, node, inner, k if last and node.loose else 0)
         return
     if w.edge.ring:

@@ -14,6 +14,7 @@ from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
 from mossring.notation.tree import Chain, Work
 from mossring.stitches import is_stitch, lookup
+from mossring.working.starting import first_place
 
 CODE = "MR601"
 SEVERITY: Severity = "warn"
@@ -23,6 +24,9 @@ def check(look: Look) -> Iterator[Finding]:
     chain = start_chain(look)
     if chain is None or chain.label is None or not chain.label.stitch or not is_stitch(chain.label.stitch):
         return
+    place = first_place(look.round.tree.body)
+    if place and place.targets and place.targets[0].kind == "ring" and place.targets[0].chains:
+        return  # `ch 4, 11 dc in 4th ch from hook`: one of them is the centre
     usual = lookup(chain.label.stitch).chains
     tall = chain.n - chain.label.chains
     if not usual or tall in usual or chain.label.stitch == "ch":
