@@ -7,6 +7,7 @@ cache. The cache holds results, never decides them: the same text gives the same
 from __future__ import annotations
 
 import hashlib
+import re
 from collections import OrderedDict
 from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
@@ -174,11 +175,16 @@ def _told_shape(doc: Document, dialect: Dialect, said: bool) -> Shape | None:
 
 def _titled_shape(doc: Document) -> Shape | None:
     """The shape that a title names."""
-    words = doc.title.lower().replace("-", " ").split()
+    words = [_SHORT_NAMES.get(w, w) for w in re.findall(r"[a-z]+", doc.title.lower())]
+    if "half square" in " ".join(words):
+        return Shape("half square", 1)
     named = next((n for n in _GUESSED_SIDES if _named(n) in words), None)
     if named is None:
         return None
     return Shape(f"circle to {_named(named)}", named, True) if "circle" in words else Shape(_named(named), named)
+
+
+_SHORT_NAMES = {"hex": "hexagon", "oct": "octagon", "pent": "pentagon"}
 
 
 def _rounds_with(draft: Draft, corners: int) -> int:

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from itertools import takewhile
 from dataclasses import replace
+from itertools import takewhile
 from typing import Literal
 
 from mossring.notation import places
@@ -124,7 +124,7 @@ def _short_label(c: Cursor) -> Label | None:
         return None
     before = c.number()
     if not c.accept("ch", "chain"):
-        return None
+        return Label(key, before) if before else None  # `(dc + 2)`
     return Label(key, before or c.number() or 1)
 
 
@@ -153,6 +153,8 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
     if not may_close:
         return None
     stitch = c.stitch()
+    if stitch == "slst" and c.at("to") and c.ahead().text in ("form", "make"):
+        return _finish(c, i, stitch, *_NOWHERE)
     if stitch and stitch != "ch" and c.accept("to", "in", "into"):
         if stitch == "slst" and c.accept("join", "close", "finish"):
             if c.at("in", "into") and any(c.ahead(k).text == "ring" for k in (1, 2)):
@@ -271,7 +273,7 @@ def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int 
 
 _ACT_WORDS = frozenset(
     {"turn", "fasten", "cut", "pm", "place", "move", "put", "remove", "pick", "return", "drop", "park", "leave"}
-    | {"change", "changing", "switch", "with", "using", "in", "join", "attach"}
+    | {"yarn", "color", "colour", "change", "changing", "switch", "with", "using", "in", "join", "attach"}
 )
 
 
@@ -353,6 +355,8 @@ def _read_yarn(c: Cursor, i: int) -> Act | None:
     what = "yarn"
     if c.accept("change", "changing", "switch"):
         c.accept("to")
+    elif c.at("yarn", "color", "colour") and _is_name(c, 1):
+        pass
     elif c.at("with", "using", "in", "join", "attach") and _speaks_of_yarn(c):
         what = "attach" if c.at("join", "attach") else "yarn"
         c.i += 1

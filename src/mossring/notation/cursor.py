@@ -7,7 +7,7 @@ from functools import cache
 
 from mossring.notation.tokens import Token, tokenize
 from mossring.notation.tree import Node, Span, Trouble
-from mossring.notation.words import BEFORE_YARN, COLOURS, NUMBERS, ORDINALS, TIMES, nearest, vocabulary
+from mossring.notation.words import BEFORE_YARN, COLOURS, NUMBERS, ORDINALS, SHORT, TIMES, nearest, vocabulary
 from mossring.stitches.table import MOST_LEGS, Making, composed
 from mossring.stitches.terms import Dialect, spellings
 
@@ -100,6 +100,8 @@ class Cursor:
     def _spell(self, known: frozenset[str], names: frozenset[str]) -> None:
         guesses = 0
         for k, t in enumerate(self.tokens):
+            if t.text in SHORT:
+                t.text = SHORT[t.text]
             if t.kind != "word" or t.text in known or t.text in names:
                 continue
             if YARN_NAME.fullmatch(self.text[t.start : t.end]) or self._called(k):

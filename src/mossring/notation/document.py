@@ -7,7 +7,15 @@ from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from mossring.notation.heads import Head, inner_starts, only_numbered, read_head
-from mossring.notation.pasted import Definition, names_stitches, opens_section, plain, read_definition, said_dialect, says_begin
+from mossring.notation.pasted import (
+    Definition,
+    names_stitches,
+    opens_section,
+    plain,
+    read_definition,
+    said_dialect,
+    says_begin,
+)
 from mossring.notation.tree import Span, Trouble
 from mossring.stitches.terms import TERMS, Dialect, dialect_of
 
@@ -201,6 +209,8 @@ def _prose(doc: Document, line: str, at: int) -> None:
         doc.in_stitches = True
     doc.spiral = doc.spiral or bool(_SPIRAL.search(bare))
     definition = read_definition(bare) if not dialect else None
+    if definition and not (doc.title or doc.header or doc.in_stitches or names_stitches(definition.made)):
+        definition = None  # `Motif A - lattice hexagon` is a title
     if definition and not doc.rounds and (doc.in_stitches or len(definition.names) > 1):
         doc.definitions.append(definition)
         doc.telling.append(span)

@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 
 from mossring.notation import places
 from mossring.notation.tree import Act, Chain, Label, Make, Node, Repeat, Target, Together, Trouble, Where, Work
-from mossring.stitches.table import is_stitch, lookup
+from mossring.stitches.table import composed, is_stitch, lookup
 
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
@@ -51,7 +51,8 @@ def _on_chain(where: Where) -> bool:
 
 
 def settle(nodes: list[Node], all_in: bool = False) -> None:
-    """`3 dc, ch 1, 3 dc all in next sp` is one group. Chains and a slip stitch back into them are a picot; `3 dc, ch 2, 3 dc in corner` is one group."""
+    """`3 dc, ch 1, 3 dc all in next sp` (all_in) is one group, and so is `3 dc, ch 2, 3 dc in corner`; chains and a
+    slip stitch back into them are a picot."""
     if all_in:
         _all_in(nodes)
     _one_group(nodes)
@@ -162,6 +163,9 @@ def label_last(nodes: list[Node], label: Label, end: int) -> None:
     if isinstance(last, Work) and isinstance(before, Chain) and is_stitch(stitch) and lookup(stitch).made == "cl":
         own = last.group[0] if last.group else None
         closing = own.closing if isinstance(own, Make) else 0
+        if isinstance(own, Make):  # the chain is a leg, whatever number of them `a cluster` has elsewhere
+            legs = lookup(own.stitch).legs if lookup(own.stitch).made else 1
+            stitch = composed("cl", lookup(own.stitch).base or own.stitch, legs + 1)
         make = Make(stitch, 1, (before.span[0], end), start="beg", closing=closing)
         nodes[-2:] = [Work((make,), last.where, (before.span[0], end))]
 

@@ -91,7 +91,7 @@ def _plain_place(c: Cursor, i: int) -> Where:
         c.i += 1
         c.accept("following", "skipped", "unworked", "unused", "free")
         n = _count(c)
-        return Where("next", (_counted_target(c, n),), c.span_from(i), 1 if n is None else n)
+        return Where("next", (_target_or_stitch(c),), c.span_from(i), 1 if n is None else n)
     ring = read_ring(c)
     if ring:
         return Where("next", (ring,), c.span_from(i))
@@ -124,7 +124,8 @@ def _plain_place(c: Cursor, i: int) -> Where:
     sweep = _each_groups_space(c, i) if bare else None
     if sweep:
         return sweep
-    return Where("next", (_counted_target(c, n),), c.span_from(i), 1 if n is None else n, bare=bare)
+    target = read_target(c) if n is None else _target_or_stitch(c)
+    return Where("next", (target,), c.span_from(i), 1 if n is None else n, bare=bare)
 
 
 def _at_base(c: Cursor) -> bool:
@@ -153,7 +154,7 @@ def _first_or_last(c: Cursor, i: int) -> Where:
         return Where("same", (), c.span_from(i))
     if _made_chain(c):
         return Where("made", (), c.span_from(i))
-    target = _counted_target(c, n)
+    target = _target_or_stitch(c)
     _as_what(c)
     if c.accept("made", "worked") or c.accept_phrase("just", "made"):
         return Where("made", (), c.span_from(i))
@@ -161,9 +162,9 @@ def _first_or_last(c: Cursor, i: int) -> Where:
     return Where("next" if several else "last" if last else "first", (target,), c.span_from(i), 1 if n is None else n)
 
 
-def _counted_target(c: Cursor, n: int | None) -> Target:
-    """What is counted; `dc in next 2` counts stitches."""
-    return ANY_STITCH if n is not None and _ends_here(c) else read_target(c)
+def _target_or_stitch(c: Cursor) -> Target:
+    """What is worked into; `dc in next 2` and `dc in next` go into stitches."""
+    return ANY_STITCH if _ends_here(c) else read_target(c)
 
 
 def _each_groups_space(c: Cursor, i: int) -> Where | None:

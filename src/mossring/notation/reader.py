@@ -257,6 +257,14 @@ class Reader:
             nodes.append(self._say_corner())
         elif t.text in ("in", "into"):
             nodes.extend(self._place_first(depth))
+        elif t.text == "all" and c.ahead().text in ("in", "into") and nodes:
+            c.i += 2
+            where = places.read_places(c)[0]
+            if where.targets and where.targets[0].kind != "ring":
+                nodes.append(Work((), where, c.span_from(c.i - 1)))
+                self.all_in = True
+        elif c.phrase("do", "not", "turn") or c.phrase("don't", "turn"):
+            c.i += 3 if t.text == "do" else 2
         elif t.text == "pull" and depth == 0:  # `pull ring tight`
             while c.token.kind in ("word", "mark") and not c.at(*_SEPARATORS):
                 c.i += 1

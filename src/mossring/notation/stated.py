@@ -71,6 +71,9 @@ def _counts(c: Cursor) -> list[Stated] | None:
         if what is None:
             return None
         c.accept("total", "made")
+        if c.accept("counting", "including"):  # `6 dc counting the ch-3`
+            while c.token.kind in ("word", "num") or c.at("-"):
+                c.i += 1
         per_side = _per_side(c)
         number = _round(c)
         if per_side:

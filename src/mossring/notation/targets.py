@@ -187,6 +187,10 @@ def _after_between(c: Cursor) -> Target:
     else:
         c.i = save
     if c.accept(*GROUP_WORDS):
+        if c.at("of") and (c.ahead().kind == "num" or c.opens_stitch(1)):  # `groups of 2 dc`
+            c.i += 1
+            c.number()
+            c.stitch()
         return Target("group")
     if c.accept(*STITCH_WORDS) or c.stitch():
         return Target("between")

@@ -36,6 +36,8 @@ NUMBERS = {
     )
 }
 TIMES = {"once": 1, "twice": 2, "thrice": 3}
+SHORT = {"ea": "each", "nxt": "next", "rpt": "rep", "jn": "join"}
+"""Shorter ways of the notebook."""
 ORDINALS = {"second": 2, "third": 3, "fourth": 4, "fifth": 5, "sixth": 6}
 FILL = frozenset(
     {
@@ -83,7 +85,8 @@ beginning's per form forming adjustable sliding both chainless loosely tightly t
 cl cls cluster clusters pc pcs pop pops popcorn popcorns bobble bobbles bob tog together leg legs half post posts
 made mr starts thru leaving omit scallop scallops
 blo flo tlo bl fl bls fls bar horizontal dec decrease decreases decs closed fan fans grp grps opposite petal petals
-cut finishing finish spiral spirals continuous tight tail base corner's
+counting including cut finishing finish
+spiral spirals continuous tight tail base corner's
 behind below down row end park loop drop pick return markers remainder unused unworked free previous prev
 corresponding turning inbetween them their adding having extra additional brackets omitting base foundation middle just
 only using initial placing putting also up along to close join side rotate fasten final ending
