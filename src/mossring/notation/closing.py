@@ -8,7 +8,7 @@ from itertools import takewhile
 from typing import Literal
 
 from mossring.notation import places
-from mossring.notation.cursor import STITCH_WORDS, YARN_NAME, Cursor, UnreadableError
+from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, YARN_NAME, Cursor, UnreadableError
 from mossring.notation.tree import Act, Chain, Join, Label, Make, Node, Where, Work
 
 _CHAINS_TALL = {"sc": 1, "hdc": 2, "dc": 3, "htr": 3, "tr": 4}
@@ -226,6 +226,12 @@ def _into(c: Cursor) -> tuple[str, int | None, int | None]:
                 after = c.number()
                 of = before if before is not None else after
         return ("chain", nth, of)
+    c.i = save
+    n = c.number()  # `ss to 3ch`, `sl st to ch-3`
+    if c.accept("ch", "chain"):
+        m = c.number()
+        if (n or m) and not c.at(*SPACE_WORDS, "corner", "corners", "-"):
+            return ("chain", None, n if n is not None else m)
     c.i = save
     if c.accept("beg", "beginning", "starting"):
         if c.legged() or c.named():

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator, Sequence
 
 from mossring.notation.tree import Chain, Join, Label, Make, Node, Repeat, Together, Where, Work
@@ -60,7 +61,14 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
     join = next((n for n in reversed(after) if isinstance(n, Join)), None)
     if before and (before.throughout or (before.stitch is None and not (join and join.into == "chain"))):
         return before
-    following = next((m.stitch for m in makes(after) if m.stitch not in ("slst", "")), None)
+    worked = Counter[str]()
+    for m in makes(after):
+        if m.stitch not in ("slst", ""):
+            worked[m.stitch] += m.n
+    following = next(iter(worked), None)
+    if following and chain.n not in lookup(following).chains:  # judged by what most of the round is
+        most = worked.most_common(1)[0][0]
+        following = most if chain.n in lookup(most).chains else following
     if join and join.nth and (join.of or chain.n) > join.nth:
         return Label(_replacing(join.nth, following), chain.n - join.nth)
     if join and join.into == "stitch" and not counts:

@@ -18,7 +18,10 @@ SEVERITY: Severity = "stop"
 
 
 def check(look: Look) -> Iterator[Finding]:
+    lost = min((t.span[0] for t in look.troubles("no such place")), default=None)
     for t in look.troubles("not reached"):
+        if lost is not None and lost < t.span[0]:
+            return  # the slip stitches name a place that isn't there
         target = t.data.get("target")
         name = "corner" if isinstance(target, Target) and target.kind == "corner" else "space"
         missing = int(str(t.data.get("missing", 0)))

@@ -26,7 +26,7 @@ def check(look: Look) -> Iterator[Finding]:
     dialect = look.draft.dialect
     other = TERMS["us" if dialect == "uk" else "uk"]
     for kind, n in counts.items():
-        if n != 1 or kind not in TERMS[dialect]:
+        if kind not in TERMS[dialect] or len({m.feet for m in done.made if m.kind == kind}) != 1:
             continue
         abbr = term(kind, dialect).abbr
         meant = next((k for k, t in other.items() if t.abbr == abbr), None)
@@ -34,7 +34,8 @@ def check(look: Look) -> Iterator[Finding]:
         if meant is None or counts.get(meant, 0) < MANY or stitch.start:
             continue
         word = term(meant, dialect).abbr
-        message = f"{look.name} has a single {abbr} among {counts[meant]} {word}."
+        few = "a single" if n == 1 else f"only {n}"
+        message = f"{look.name} has {few} {abbr} among {counts[meant]} {word}."
         why = f"What one dialect calls {abbr} the other calls {word}: it may have slipped in from other notes."
         yield look.finding(CODE, SEVERITY, stitch.span, message, why, _mend(look, stitch.span, abbr, word))
         return
