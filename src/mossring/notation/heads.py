@@ -13,7 +13,10 @@ _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
 _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-H])"
 _END = r"\s*(?:[:.)=]+(?![\d.])|\s[-–—](?=\s))\s*"
-_BARE_END = r"\s+(?=(?:ch|sl|ss|sc|dc|tr|hdc|htr|work|make|join|with|\d+\s?[a-z]|[(\[*])[^a-z]?)"
+_BARE_END = (
+    r"\s+(?=(?:ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|turn|"
+    r"\d+\s?[a-z]|[(\[*])[^a-z]?)"
+)
 _SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"
 _IN = r"(?:[ ,(]*(?:with|in|using|-|–)?[ ]*(?:yarn|colou?r)?[ ]+(?P<named>" + _YARN + r")[ )]*(?=[:.)]))?"
 _LEAD = r"^[ \t]*(?:[-•·*>#]+[ \t]+)?(?:(?P<with>with|using|in)\s+(?P<yarn>" + _YARN + r")\s*[,:]\s*)?"

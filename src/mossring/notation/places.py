@@ -180,6 +180,9 @@ def _each_groups_space(c: Cursor, i: int) -> Where | None:
 def _made_chain(c: Cursor) -> bool:
     """`first ch` of chains just made (for a picot); a `first ch-2 sp` is a place."""
     save = c.i
+    if c.accept("of") and c.number() and c.accept(*CHAIN_WORDS):  # `first of 3 ch`
+        return True
+    c.i = save
     if c.accept("ch", "chain") and (c.accept("made") or c.accept_phrase("just", "made") or c.accept_phrase("of", "ch")):
         return True
     c.i = save
@@ -353,7 +356,7 @@ def read_until(c: Cursor) -> Until | None:
 
 def _to_last(c: Cursor) -> Until | None:
     """`around to last 2 sts`."""
-    if c.phrase("to", "last") or c.phrase("until", "last"):
+    if c.at("to", "until") and "last" in (c.ahead().text, c.ahead(2).text):
         c.i += 1
         return _until_what(c)
     return None

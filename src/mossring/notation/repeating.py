@@ -148,8 +148,8 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
         raise c.fail("no star")
     c.i += 1
     first, last = marks.open[star], marks.close.get(star, len(nodes))
-    if c.at("to") and c.ahead().text in _STARS:
-        c.i += 1
+    if c.token.text in _STARS or (c.at("to") and c.ahead().text in _STARS):  # `rep * to *`, `rep * *`
+        c.accept("to")
         last = marks.open.get(c.token.text, last) if c.token.text != star else last
         c.i += 1
     times, until, span = _times_or_until(r, i)
