@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from html import escape
 
-from mossring.chart.layout import Drawn
+from mossring.chart.drawing import Drawn
 from mossring.chart.symbols import SCALE
 
 _INKS = ("#2f5d50", "#7a4a2b")

@@ -1,21 +1,19 @@
-"""Where each stitch lies: rounds as circles or polygons at the ledger's radii, stitches spread along them.
+"""Where each stitch lies by the ledger: rounds as circles or polygons at its radii, stitches spread along them.
 
 Lengths are in stitch widths, angles in radians counter-clockwise (the way a right-handed worker goes round,
-right side facing). Nothing is relaxed: a round that cups or ruffles is drawn at its radius all the same.
+right side facing). Nothing is relaxed: a round that cups or ruffles lies at its radius all the same.
 """
 
 from __future__ import annotations
 
 from bisect import bisect_right
-from collections import Counter
 from dataclasses import dataclass
 from math import atan2, cos, hypot, pi, sin
 from typing import cast
 
-from mossring.chart.symbols import chain_marks, symbol
 from mossring.draft import Draft, DraftRound
 from mossring.shape.ledger import start_radius
-from mossring.working import RING, Made
+from mossring.working import Made
 
 Point = tuple[float, float]
 
@@ -25,69 +23,38 @@ class Laid:
     """One round laid out. tops: where each stitch or space ends up. corner: angle of the first corner, if any."""
 
     tops: dict[int, Point]
-    paths: list[str]
     corner: float | None
 
 
-@dataclass(slots=True)
-class Drawn:
-    """A motif drawn. rounds: for each round the SVG path of each stitch, in working order.
-
-    reach: half the side of the square that holds it; turn: degrees that set the outermost polygon on its side.
-    middle: how far above the first row the middle of a flat piece lies.
-    """
-
-    rounds: list[list[str]]
-    reach: float
-    turn: float
-    middle: float = 0.0
+def centre_radius(draft: Draft) -> float:
+    """How far from the middle the stitches of round 1 stand."""
+    return max(0.35, start_radius(draft.doc.begin))
 
 
-def draw(draft: Draft) -> Drawn:
-    """The drawing of a draft; rounds without stitches are empty."""
+def guess(draft: Draft) -> list[Laid]:
+    """Where each stitch lies by the ledger alone, round by round; one without stitches lies where the last did."""
     tops: dict[int, Point] = {}
-    ring = max(0.35, start_radius(draft.doc.begin))
+    ring = centre_radius(draft)
     below: Laid | None = None
-    rounds: list[list[str]] = []
+    out: list[Laid] = []
     for r in draft.rounds:
-        laid = cast("Laid | None", r.memo.get("chart"))
+        laid = cast("Laid | None", r.memo.get("laid"))
         if laid is None:
             laid = _lay(r, draft.shape.sides, tops, below, ring)
-            r.memo["chart"] = laid
+            r.memo["laid"] = laid
         tops.update(laid.tops)
-        rounds.append(laid.paths)
+        out.append(laid)
         below = laid
-    corner = below.corner if below else None
-    if below is not None and draft.rounds[-1].worked.line:
-        return _about_middle(rounds, tops)
-    turn = 0.0
-    if corner is not None and draft.shape.sides:
-        turn = -pi / 2 - pi / draft.shape.sides - corner
-    return Drawn(rounds, _extent(below, turn) if below else 1.0, -turn * 180 / pi)
-
-
-def _about_middle(rounds: list[list[str]], tops: dict[int, Point]) -> Drawn:
-    """A flat piece, whose middle is not where its first row is."""
-    ys = [y for _, y in tops.values()]
-    middle = (max(ys) + min(ys)) / 2 if ys else 0.0
-    reach = max([1.0, *(abs(x) for x, _ in tops.values()), *(abs(y - middle) for y in ys)])
-    return Drawn(rounds, reach, 0.0, middle)
-
-
-def _extent(outer: Laid, turn: float) -> float:
-    """Half the side of the square that holds the drawing once it is turned."""
-    c, s = cos(turn), sin(turn)
-    reach = [max(abs(x * c - y * s), abs(x * s + y * c)) for x, y in outer.tops.values()]
-    return max([1.0, *reach])
+    return out
 
 
 def _lay(r: DraftRound, sides: int, tops: dict[int, Point], below: Laid | None, ring: float) -> Laid:
     made = r.worked.made[::-1] if r.worked.turned else r.worked.made
     if not made:
-        return Laid(below.tops if below else {}, [], below.corner if below else None)
+        return Laid(below.tops if below else {}, below.corner if below else None)
     radius = max(r.entry.radius, ring + 0.3)
     if r.worked.line:
-        return _row(r, tops, ring) if sides != 1 else _half_square(r, tops, ring)
+        return _row(r) if sides != 1 else _half_square(r, ring)
     if r.entry.straight:
         return _oblong(r, made, tops)
     feet_at = [_foot_angle(m, tops) for m in made]
@@ -98,11 +65,10 @@ def _lay(r: DraftRound, sides: int, tops: dict[int, Point], below: Laid | None, 
     else:
         places = _circle(made, feet_at, radius)
     here = {m.number: p for m, p in zip(made, places, strict=True)}
-    paths = _paths(made, places, here, tops, ring)
-    return Laid(here, paths[::-1] if r.worked.turned else paths, corner)
+    return Laid(here, corner)
 
 
-def _row(r: DraftRound, tops: dict[int, Point], ring: float) -> Laid:
+def _row(r: DraftRound) -> Laid:
     """A row as a row: the stitches side by side at its height, right side facing."""
     made = r.worked.made[::-1] if r.worked.turned else r.worked.made
     middles, length = _middles(made)
@@ -110,11 +76,10 @@ def _row(r: DraftRound, tops: dict[int, Point], ring: float) -> Laid:
     places = [(length / 2 - x, y) for x in middles]
     here = {m.number: p for m, p in zip(made, places, strict=True)}
     base = {m.number: (p[0], y - r.entry.height) for m, p in zip(r.worked.extra, _spread(r, length), strict=False)}
-    paths = _paths(made, places, here, {**tops, **base}, ring)
-    return Laid({**base, **here}, paths[::-1] if r.worked.turned else paths, None)
+    return Laid({**base, **here}, None)
 
 
-def _half_square(r: DraftRound, tops: dict[int, Point], ring: float) -> Laid:
+def _half_square(r: DraftRound, ring: float) -> Laid:
     """A row of a half square: along two equal sides at a right angle, its long edge above."""
     made = r.worked.made[::-1] if r.worked.turned else r.worked.made
     middles, length = _middles(made)
@@ -126,8 +91,7 @@ def _half_square(r: DraftRound, tops: dict[int, Point], ring: float) -> Laid:
         t = x / apex if x <= apex else (x - apex) / (length - apex)
         places.append((reach * (1 - t), -reach * t) if x <= apex else (-reach * t, -reach * (1 - t)))
     here = {m.number: p for m, p in zip(made, places, strict=True)}
-    paths = _paths(made, places, here, tops, ring)
-    return Laid(here, paths[::-1] if r.worked.turned else paths, None)
+    return Laid(here, None)
 
 
 def _spread(r: DraftRound, length: float) -> list[Point]:
@@ -154,12 +118,10 @@ def _oblong(r: DraftRound, made: list[Made], tops: dict[int, Point]) -> Laid:
     if len(corners) == 4:
         places = _on_rectangle(made, corners, middles, length, half, r.entry.radius, known)
         here.update((m.number, p) for m, p in zip(made, places, strict=True))
-        paths = _paths(made, places, here, known, 0.1)
-        return Laid(here, paths[::-1] if r.worked.turned else paths, None)
+        return Laid(here, None)
     places = [_on_oblong(s + offset, half, r.entry.radius) for s in shares]
     here.update((m.number, p) for m, p in zip(made, places, strict=True))
-    paths = _paths(made, places, here, known, 0.1)
-    return Laid(here, paths[::-1] if r.worked.turned else paths, None)
+    return Laid(here, None)
 
 
 def _on_rectangle(
@@ -300,43 +262,3 @@ def _first_corner(
         return angle
     step = 2 * pi / sides
     return below.corner + step * round((angle - below.corner) / step)
-
-
-def _paths(
-    made: list[Made], places: list[Point], here: dict[int, Point], tops: dict[int, Point], ring: float
-) -> list[str]:
-    """The symbol of each stitch, from its foot to its place."""
-    n = len(made)
-    share = Counter(m.feet for m in made if m.kind != "ch")
-    seen: Counter[tuple[int, ...]] = Counter()
-    out = []
-    for i, m in enumerate(made):
-        if m.carried:
-            before = places[i - 1]
-            at = ((before[0] + places[i][0]) / 2, (before[1] + places[i][1]) / 2)
-            out.append(symbol(m.kind, at if m.kind == "picot" else before, places[i]))
-            continue
-        if m.kind == "ch":
-            out.append(chain_marks(places[i - 1], places[i], places[(i + 1) % n], m.chains))
-            continue
-        foot = _foot(m, places[i], seen[m.feet], share[m.feet], tops, ring)
-        seen[m.feet] += 1
-        out.append(symbol(m.kind, foot, places[i]))
-    return out
-
-
-def _foot(m: Made, top: Point, index: int, of: int, tops: dict[int, Point], ring: float) -> Point:
-    """Where a stitch begins: on its foot, a little to its side of it when several share the place."""
-    feet = m.feet
-    if feet == (RING,) or any(f not in tops for f in feet):
-        d = hypot(*top) or 1.0
-        return (top[0] / d * ring, top[1] / d * ring)
-    x, y = tops[feet[0]]
-    if len(feet) > 1:
-        x = sum(tops[f][0] for f in feet) / len(feet)
-        y = sum(tops[f][1] for f in feet) / len(feet)
-    if of == 1:
-        return (x, y)
-    d = hypot(x, y) or 1.0
-    aside = (index - (of - 1) / 2) * min(0.18, 0.9 / of)
-    return (x - y / d * aside, y + x / d * aside)

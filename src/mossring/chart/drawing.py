@@ -1,0 +1,128 @@
+"""The drawing of a motif: the symbol of each stitch from its foot to its top, in a list of paths."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Mapping
+from dataclasses import dataclass
+from math import atan2, cos, hypot, pi, sin
+from typing import cast
+
+from mossring.chart.symbols import chain_marks, symbol
+from mossring.draft import Draft, DraftRound
+from mossring.relaxed.guess import Laid, Point, centre_radius, guess
+from mossring.working import RING, Made
+
+
+@dataclass(slots=True)
+class Drawn:
+    """A motif drawn. rounds: for each round the SVG path of each stitch, in working order.
+
+    reach: half the side of the square that holds it; turn: degrees that set the outermost polygon on its side.
+    middle: how far above the first row the middle of a flat piece lies.
+    """
+
+    rounds: list[list[str]]
+    reach: float
+    turn: float
+    middle: float = 0.0
+
+
+def draw(draft: Draft, settled: Mapping[int, Point] | None = None) -> Drawn:
+    """The drawing of a draft; rounds without stitches are empty. settled: where the relaxed stitches lie, in stitch
+    widths; without it each lies where the ledger has it."""
+    laid = guess(draft)
+    ring = centre_radius(draft)
+    tops: dict[int, Point] = dict(settled) if settled is not None else {}
+    rounds: list[list[str]] = []
+    for r, here in zip(draft.rounds, laid, strict=True):
+        if settled is None:
+            tops.update(here.tops)
+        rounds.append(_round(r, tops, ring, settled is None))
+    last = laid[-1] if laid else None
+    if last is not None and draft.rounds[-1].worked.line:
+        return _about_middle(rounds, tops)
+    outer = {m.number: tops[m.number] for m in draft.rounds[-1].worked.made if m.number in tops} if last else {}
+    turn = _upright(draft, last, outer)
+    return Drawn(rounds, _extent(outer or tops, turn), -turn * 180 / pi)
+
+
+def _round(r: DraftRound, tops: Mapping[int, Point], ring: float, by_ledger: bool) -> list[str]:
+    """The symbols of a round; those that lie by the ledger are kept with it."""
+    kept = cast("list[str] | None", r.memo.get("paths")) if by_ledger else None
+    if kept is None:
+        made = r.worked.made[::-1] if r.worked.turned else r.worked.made
+        kept = _paths(made, tops, 0.1 if r.entry.straight else ring)
+        kept = kept[::-1] if r.worked.turned else kept
+        if by_ledger:
+            r.memo["paths"] = kept
+    return kept
+
+
+def _upright(draft: Draft, last: Laid | None, outer: Mapping[int, Point]) -> float:
+    """The angle that lays the outermost polygon on its side."""
+    if last is None or last.corner is None or not draft.shape.sides:
+        return 0.0
+    corner = last.corner
+    corners = draft.rounds[-1].worked.corners
+    if corners and outer:
+        made = draft.rounds[-1].worked.made
+        step = 2 * pi / len(corners)
+        at = [atan2(*reversed(outer[made[c].number])) for c in corners if made[c].number in outer]
+        x = sum(cos((a - corner) * len(corners)) for a in at)
+        y = sum(sin((a - corner) * len(corners)) for a in at)
+        corner += atan2(y, x) / (2 * pi) * step
+    return -pi / 2 - pi / draft.shape.sides - corner
+
+
+def _about_middle(rounds: list[list[str]], tops: Mapping[int, Point]) -> Drawn:
+    """A flat piece, whose middle is not where its first row is."""
+    ys = [y for _, y in tops.values()]
+    middle = (max(ys) + min(ys)) / 2 if ys else 0.0
+    reach = max([1.0, *(abs(x) for x, _ in tops.values()), *(abs(y - middle) for y in ys)])
+    return Drawn(rounds, reach, 0.0, middle)
+
+
+def _extent(tops: Mapping[int, Point], turn: float) -> float:
+    """Half the side of the square that holds the drawing once it is turned."""
+    c, s = cos(turn), sin(turn)
+    return max([1.0, *(max(abs(x * c - y * s), abs(x * s + y * c)) for x, y in tops.values())])
+
+
+def _paths(made: list[Made], tops: Mapping[int, Point], ring: float) -> list[str]:
+    """The symbol of each stitch, from its foot to its place."""
+    n = len(made)
+    places = [tops[m.number] for m in made]
+    share = Counter(m.feet for m in made if m.kind != "ch")
+    seen: Counter[tuple[int, ...]] = Counter()
+    out = []
+    for i, m in enumerate(made):
+        if m.carried:
+            before = places[i - 1]
+            at = ((before[0] + places[i][0]) / 2, (before[1] + places[i][1]) / 2)
+            out.append(symbol(m.kind, at if m.kind == "picot" else before, places[i]))
+            continue
+        if m.kind == "ch":
+            out.append(chain_marks(places[i - 1], places[i], places[(i + 1) % n], m.chains))
+            continue
+        foot = _foot(m, places[i], seen[m.feet], share[m.feet], tops, ring)
+        seen[m.feet] += 1
+        out.append(symbol(m.kind, foot, places[i]))
+    return out
+
+
+def _foot(m: Made, top: Point, index: int, of: int, tops: Mapping[int, Point], ring: float) -> Point:
+    """Where a stitch begins: on its foot, a little to its side of it when several share the place."""
+    feet = m.feet
+    if feet == (RING,) or any(f not in tops for f in feet):
+        d = hypot(*top) or 1.0
+        return (top[0] / d * ring, top[1] / d * ring)
+    x, y = tops[feet[0]]
+    if len(feet) > 1:
+        x = sum(tops[f][0] for f in feet) / len(feet)
+        y = sum(tops[f][1] for f in feet) / len(feet)
+    if of == 1:
+        return (x, y)
+    d = hypot(x, y) or 1.0
+    aside = (index - (of - 1) / 2) * min(0.18, 0.9 / of)
+    return (x - y / d * aside, y + x / d * aside)

@@ -1,0 +1,137 @@
+"""From a worked draft to the fabric at rest: the net is tied, laid out by the ledger, and settled twice."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from math import hypot
+from typing import cast
+
+import numpy as np
+
+from mossring.draft import Draft
+from mossring.relaxed.guess import guess
+from mossring.relaxed.lie import Lie, lie, radius_at
+from mossring.relaxed.net import Floats, Net, net_of
+from mossring.relaxed.settle import MOST_STEPS, WEIGHT, Settled, settling
+
+MOST_IN_SPACE = 400
+BUMP = 0.12
+RIPPLES = ((2, 0.3), (3, 1.1), (4, 2.0), (5, 0.7), (6, 1.9), (7, 0.2), (8, 1.3), (11, 0.5), (13, 2.2))
+"""Waves of so many to a round, at so many radians: the start in space leans nowhere in particular, always the same."""
+MOST_STITCHES = 20_000
+
+Place = tuple[float, float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Progress:
+    """How far a settling has come: 0 to 1."""
+
+    share: float
+
+
+@dataclass(frozen=True, slots=True)
+class Relaxed:
+    """The fabric at rest, in stitch widths. plane, space: where each stitch and space lies, by its number in the
+    fabric (0 is the centre); picots lie with the stitch that they hang from. steps: in the plane and in space."""
+
+    plane: dict[int, Place]
+    space: dict[int, Place]
+    lie: Lie
+    steps: tuple[int, int]
+    came_to_rest: bool
+
+
+def relax(draft: Draft) -> Relaxed | None:
+    """The fabric at rest; None where there is none, or more than can be settled (`MOST_STITCHES`)."""
+    last: Progress | Relaxed | None = None
+    for found in relaxing(draft):
+        last = found
+    return last if isinstance(last, Relaxed) else None
+
+
+def relaxing(draft: Draft) -> Iterator[Progress | Relaxed]:
+    """The same step by step: how far it is, and last the fabric at rest. Stop asking, and it stops.
+
+    A draft whose first rounds were settled before starts from where they lay then; the same draft is not settled
+    again.
+    """
+    rounds = [r for r in draft.rounds if r.worked.made]
+    if not rounds or sum(len(r.worked.made) for r in rounds) > MOST_STITCHES:
+        return
+    last = rounds[-1]
+    kept = cast("Relaxed | None", last.memo.get("relaxed"))
+    if kept is None:
+        net = net_of(draft)
+        plane: Settled | None = None
+        for plane in settling(net, _start(draft, net, flat=True), True):
+            yield Progress(0.3 * min(1.0, plane.steps / MOST_STEPS))
+        assert plane is not None
+        weight = WEIGHT / max(1.0, radius_at(plane.at)) ** 2
+        start = _raised(draft, net, plane.at)
+        space = plane
+        for space in settling(net, start, False, weight=weight, most=MOST_IN_SPACE):
+            yield Progress(0.3 + 0.7 * min(1.0, space.steps / MOST_IN_SPACE))
+        kept = Relaxed(
+            _by_number(net, plane.at),
+            _by_number(net, space.at),
+            lie(draft, net, plane.at, space.at),
+            (plane.steps, space.steps),
+            plane.close and space.close,
+        )
+        last.memo["relaxed"] = kept
+    yield kept
+
+
+def _by_number(net: Net, at: Floats) -> dict[int, Place]:
+    out = {n: (float(x), float(y), float(z)) for n, (x, y, z) in zip(net.numbers, at, strict=True)}
+    for hanging, host in net.hangs.items():
+        while host not in out:
+            host = net.hangs[host]
+        x, y, z = out[host]
+        d = hypot(x, y) or 1.0
+        out[hanging] = (x + 0.35 * x / d, y + 0.35 * y / d, z)
+    return out
+
+
+def _before(draft: Draft) -> Relaxed | None:
+    """The fabric of as many of the first rounds as were settled before."""
+    found = (cast("Relaxed | None", r.memo.get("relaxed")) for r in reversed(draft.rounds))
+    return next((r for r in found if r is not None), None)
+
+
+def _start(draft: Draft, net: Net, flat: bool) -> Floats:
+    """Where the ledger lays each stitch; rounds that were settled before lie as they did then."""
+    at = np.zeros((net.size, 3))
+    index = {n: i for i, n in enumerate(net.numbers)}
+    for laid in guess(draft):
+        for number, (x, y) in laid.tops.items():
+            if number in index:
+                at[index[number], :2] = (x, y)
+    before = _before(draft)
+    if before is not None:
+        for number, place in (before.plane if flat else before.space).items():
+            if number in index:
+                at[index[number]] = place
+    return at
+
+
+def _raised(draft: Draft, net: Net, plane: Floats) -> Floats:
+    """The start in space: a shallow bowl with small waves of many lengths, or the bowl or waves of before."""
+    at = plane.copy()
+    out = np.hypot(at[:, 0], at[:, 1])
+    top = float(out.max()) or 1.0
+    share = (out / top) ** 2
+    angle = np.arctan2(at[:, 1], at[:, 0])
+    height = BUMP * share
+    for waves, phase in RIPPLES:
+        height = height + 0.02 * share * np.cos(waves * angle + phase)
+    at[:, 2] = height * top
+    before = _before(draft)
+    if before is not None:
+        index = {n: i for i, n in enumerate(net.numbers)}
+        for number, place in before.space.items():
+            if number in index:
+                at[index[number], 2] = place[2]
+    return at
