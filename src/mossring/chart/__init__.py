@@ -1,6 +1,7 @@
 """The drawing of a worked motif: each stitch at its angle and height, in standard chart symbols."""
 
-from mossring.chart.drawing import Drawn, draw
+from mossring.chart.drawing import Drawn, draw, threads
+from mossring.chart.inks import inks
 from mossring.chart.svg import as_svg
 
-__all__ = ["Drawn", "as_svg", "draw"]
+__all__ = ["Drawn", "as_svg", "draw", "inks", "threads"]

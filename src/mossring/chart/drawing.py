@@ -59,6 +59,31 @@ def _round(r: DraftRound, tops: Mapping[int, Point], ring: float, by_ledger: boo
     return kept
 
 
+def threads(draft: Draft, at: Mapping[int, tuple[float, float, float]]) -> list[list[float]]:
+    """Each round as threads to be drawn in space: for each stitch and space x, y, z of its foot and of its top, in
+    stitch widths; a space goes from the stitch before it to its middle. Six numbers a stitch, in working order."""
+    ring = centre_radius(draft)
+    plane = {n: (p[0], p[1]) for n, p in at.items()}
+    out: list[list[float]] = []
+    for r in draft.rounds:
+        made = [m for m in r.worked.made if m.number in at]
+        share = Counter(m.feet for m in made if m.kind != "ch")
+        seen: Counter[tuple[int, ...]] = Counter()
+        flat: list[float] = []
+        for i, m in enumerate(made):
+            x, y, z = at[m.number]
+            if m.feet:
+                fx, fy = _foot(m, (x, y), seen[m.feet], share[m.feet], plane, ring)
+                seen[m.feet] += 1
+                feet = [at[f][2] for f in m.feet if f in at]
+                fz = sum(feet) / len(feet) if feet else 0.0
+            else:
+                fx, fy, fz = at[made[i - 1].number]
+            flat += (round(fx, 2), round(fy, 2), round(fz, 2), round(x, 2), round(y, 2), round(z, 2))
+        out.append(flat)
+    return out
+
+
 def _upright(draft: Draft, last: Laid | None, outer: Mapping[int, Point]) -> float:
     """The angle that lays the outermost polygon on its side."""
     if last is None or last.corner is None or not draft.shape.sides:

@@ -11,8 +11,8 @@ import numpy as np
 
 from mossring.draft import Draft
 from mossring.relaxed.guess import guess
-from mossring.relaxed.lie import Lie, lie, radius_at
-from mossring.relaxed.net import Floats, Net, net_of
+from mossring.relaxed.lie import Lie, lie, radius_at, strains
+from mossring.relaxed.net import CHAIN, HOOP, Floats, Net, net_of
 from mossring.relaxed.settle import MOST_STEPS, WEIGHT, Settled, settling
 
 MOST_IN_SPACE = 400
@@ -34,10 +34,12 @@ class Progress:
 @dataclass(frozen=True, slots=True)
 class Relaxed:
     """The fabric at rest, in stitch widths. plane, space: where each stitch and space lies, by its number in the
-    fabric (0 is the centre); picots lie with the stitch that they hang from. steps: in the plane and in space."""
+    fabric (0 is the centre); picots lie with the stitch that they hang from. strain: how much the edge is stretched
+    at each, pressed flat, as a share (negative: bunched). steps: in the plane and in space."""
 
     plane: dict[int, Place]
     space: dict[int, Place]
+    strain: dict[int, float]
     lie: Lie
     steps: tuple[int, int]
     came_to_rest: bool
@@ -76,6 +78,7 @@ def relaxing(draft: Draft) -> Iterator[Progress | Relaxed]:
         kept = Relaxed(
             _by_number(net, plane.at),
             _by_number(net, space.at),
+            _strain_at(net, plane.at),
             lie(draft, net, plane.at, space.at),
             (plane.steps, space.steps),
             plane.close and space.close,
@@ -93,6 +96,15 @@ def _by_number(net: Net, at: Floats) -> dict[int, Place]:
         d = hypot(x, y) or 1.0
         out[hanging] = (x + 0.35 * x / d, y + 0.35 * y / d, z)
     return out
+
+
+def _strain_at(net: Net, plane: Floats) -> dict[int, float]:
+    """The strain of the edge at each point: the mean of the ties to its neighbours."""
+    along = (net.kind == HOOP) | (net.kind == CHAIN)
+    touches = abs(net.spots[along])
+    share = touches.T @ strains(net, plane)[along]
+    ties = np.maximum(np.asarray(touches.sum(axis=0)).reshape(-1), 1.0)
+    return {n: float(s) for n, s in zip(net.numbers, share / ties, strict=True)}
 
 
 def _before(draft: Draft) -> Relaxed | None:

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import asdict
 
 from mossring.analysis import analyse, finding_data
-from mossring.chart import draw
+from mossring.chart import Drawn, draw, inks, threads
 from mossring.draft import Draft, DraftRound, parked_after, work_draft
 from mossring.readin import pattern_text, read_in, taken
+from mossring.relaxed import Progress, Relaxed, relaxing
 from mossring.starters import next_rounds
 from mossring.stitches import Dialect, is_stitch, term
 from mossring.styles import own_style, read_style
@@ -18,7 +20,6 @@ def answer(text: str) -> dict[str, object]:
     """Everything the bench shows of a text."""
     result = analyse(text)
     draft = result.draft
-    drawn = draw(draft)
     size = result.size
     return {
         "title": draft.doc.title,
@@ -37,8 +38,55 @@ def answer(text: str) -> dict[str, object]:
         else None,
         "rounds": [_round(draft, k) for k in range(len(draft.rounds))],
         "findings": [finding_data(f) for f in result.findings],
-        "drawing": {"reach": drawn.reach, "turn": drawn.turn, "middle": drawn.middle, "rounds": drawn.rounds},
+        "drawing": _drawing(draw(draft)),
     }
+
+
+def settling_answer(text: str) -> Iterator[dict[str, object]]:
+    """The fabric coming to rest: how far it is, and last how it lies. Nothing but the end where there is no fabric."""
+    draft = work_draft(text)
+    for found in relaxing(draft):
+        if isinstance(found, Progress):
+            yield {"progress": round(found.share, 3)}
+        else:
+            yield {"progress": 1.0, "settled": _settled(draft, found)}
+            return
+    yield {"progress": 1.0, "settled": None}
+
+
+def _settled(draft: Draft, found: Relaxed) -> dict[str, object]:
+    w = draft.gauge.width_mm
+    out = found.lie.outline
+    used = [r.worked.yarn or "A" for r in draft.rounds]
+    colours = inks(draft.doc.yarns, used)
+    plane = {n: (p[0], p[1]) for n, p in found.plane.items()}
+    return {
+        "lie": {
+            "verdict": found.lie.verdict,
+            "why": found.lie.why,
+            "rise": found.lie.rise * w,
+            "bowl": found.lie.bowl * w,
+            "wave": found.lie.wave * w,
+            "across": out.across * w,
+            "corners": out.corners * w,
+            "angles": out.angles,
+            "bow": out.bow,
+            "lean": out.lean,
+            "strain": found.lie.strain,
+            "came_to_rest": found.came_to_rest,
+        },
+        "drawing": _drawing(draw(draft, plane)),
+        "threads": threads(draft, found.space),
+        "flat": threads(draft, found.plane),
+        "strain": [[round(found.strain.get(m.number, 0.0), 3) for m in r.worked.made] for r in draft.rounds],
+        "open": [r.worked.line for r in draft.rounds],
+        "inks": [colours[y] for y in used],
+        "width_mm": w,
+    }
+
+
+def _drawing(drawn: Drawn) -> dict[str, object]:
+    return {"reach": drawn.reach, "turn": drawn.turn, "middle": drawn.middle, "rounds": drawn.rounds}
 
 
 def pattern_answer(text: str, terms: Dialect, style: str, plain: bool) -> dict[str, object]:

@@ -130,6 +130,45 @@ class DrawingOut(Schema):
     rounds: list[list[str]]
 
 
+class LieOut(Schema):
+    """How the fabric lies when it has settled; lengths in mm, angles in degrees, strain as shares of the length."""
+
+    verdict: Level
+    why: str
+    rise: float
+    bowl: float
+    wave: float
+    across: float
+    corners: float
+    angles: list[float]
+    bow: float
+    lean: float
+    strain: list[float]
+    came_to_rest: bool
+
+
+class SettledOut(Schema):
+    """The fabric at rest. drawing: as in the analysis, pressed flat. threads, flat: six numbers a stitch, from foot
+    to top, in stitch widths, in space and pressed flat. strain: one number a stitch.
+    open: which rounds are rows. width_mm: of a stitch."""
+
+    lie: LieOut
+    drawing: DrawingOut
+    threads: list[list[float]]
+    flat: list[list[float]]
+    strain: list[list[float]]
+    inks: list[str]
+    open: list[bool]
+    width_mm: float
+
+
+class SettlingOut(Schema):
+    """One line of the answer: how far it has come (0 to 1), and on the last line the fabric at rest."""
+
+    progress: float
+    settled: SettledOut | None = None
+
+
 class SheetRoundOut(Schema):
     number: int
     label: str

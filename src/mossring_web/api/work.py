@@ -5,14 +5,14 @@ from __future__ import annotations
 import json
 import re
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import Router
 
 from mossring.draft import work_draft
 from mossring.styles import own_style, read_style
 from mossring.writing import as_data, as_html, as_markdown, as_text, write_pattern
 from mossring.writing.pdf import as_pdf
-from mossring_web.api.answers import answer, offers_answer, pattern_answer, read_in_answer
+from mossring_web.api.answers import answer, offers_answer, pattern_answer, read_in_answer, settling_answer
 from mossring_web.api.doors import signed_in
 from mossring_web.api.schemas import (
     AnalyseIn,
@@ -22,6 +22,7 @@ from mossring_web.api.schemas import (
     PatternOut,
     ReadInIn,
     ReadInOut,
+    SettlingOut,
     WriteIn,
 )
 
@@ -38,6 +39,14 @@ _TYPES = {
 @router.post("/analyse", response=AnalysisOut, operation_id="analyse")
 def analyse(request: HttpRequest, body: AnalyseIn) -> dict[str, object]:
     return answer(body.text)
+
+
+@router.post("/settle", response=SettlingOut, operation_id="settle")
+def settle(request: HttpRequest, body: AnalyseIn) -> StreamingHttpResponse:
+    """How the fabric lies: a line of JSON for each bit of the way, the fabric at rest on the last. Hang up, and it
+    stops."""
+    lines = (json.dumps(line) + "\n" for line in settling_answer(body.text))
+    return StreamingHttpResponse(lines, content_type="application/x-ndjson")
 
 
 @router.post("/pattern", response=PatternOut, operation_id="pattern")

@@ -6,6 +6,8 @@ export type Round = components["schemas"]["RoundOut"];
 export type Finding = components["schemas"]["FindingOut"];
 export type Fix = components["schemas"]["FixOut"];
 export type Drawing = components["schemas"]["DrawingOut"];
+export type Settled = components["schemas"]["SettledOut"];
+export type Settling = components["schemas"]["SettlingOut"];
 export type Sheet = components["schemas"]["PatternOut"];
 export type Offer = components["schemas"]["OfferOut"];
 export type Reading = components["schemas"]["ReadInOut"];
@@ -94,4 +96,26 @@ export async function takeAway(
   link.download = name ?? "motif";
   link.click();
   URL.revokeObjectURL(link.href);
+}
+
+/** An answer that comes line by line, each line a value. Aborting hangs up. */
+export async function* lines<T>(path: string, body: unknown, signal: AbortSignal): AsyncGenerator<T> {
+  const response = await fetch(path, {
+    method: "POST",
+    headers: { "Content-Type": "application/json", "X-CSRFToken": token() },
+    body: JSON.stringify(body),
+    signal,
+  });
+  if (!response.ok || !response.body)
+    throw new ServerError(response.status, "The server had trouble with that.");
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = "";
+  for (;;) {
+    const { value, done } = await reader.read();
+    if (done) break;
+    const parts = (rest + value).split("\n");
+    rest = parts.pop() ?? "";
+    for (const part of parts) yield JSON.parse(part) as T;
+  }
+  if (rest) yield JSON.parse(rest) as T;
 }

@@ -129,6 +129,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/settle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Settle
+         * @description How the fabric lies: a line of JSON for each bit of the way, the fabric at rest on the last. Hang up, and it
+         *     stops.
+         */
+        post: operations["settle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pattern": {
         parameters: {
             query?: never;
@@ -508,6 +529,70 @@ export interface components {
         AnalyseIn: {
             /** Text */
             text: string;
+        };
+        /**
+         * LieOut
+         * @description How the fabric lies when it has settled; lengths in mm, angles in degrees, strain as shares of the length.
+         */
+        LieOut: {
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "flat" | "blocks out" | "cups" | "ruffles" | "unknown";
+            /** Why */
+            why: string;
+            /** Rise */
+            rise: number;
+            /** Bowl */
+            bowl: number;
+            /** Wave */
+            wave: number;
+            /** Across */
+            across: number;
+            /** Corners */
+            corners: number;
+            /** Angles */
+            angles: number[];
+            /** Bow */
+            bow: number;
+            /** Lean */
+            lean: number;
+            /** Strain */
+            strain: number[];
+            /** Came To Rest */
+            came_to_rest: boolean;
+        };
+        /**
+         * SettledOut
+         * @description The fabric at rest. drawing: as in the analysis, pressed flat. threads, flat: six numbers a stitch, from foot
+         *     to top, in stitch widths, in space and pressed flat. strain: one number a stitch.
+         *     open: which rounds are rows. width_mm: of a stitch.
+         */
+        SettledOut: {
+            lie: components["schemas"]["LieOut"];
+            drawing: components["schemas"]["DrawingOut"];
+            /** Threads */
+            threads: number[][];
+            /** Flat */
+            flat: number[][];
+            /** Strain */
+            strain: number[][];
+            /** Inks */
+            inks: string[];
+            /** Open */
+            open: boolean[];
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
+         * SettlingOut
+         * @description One line of the answer: how far it has come (0 to 1), and on the last line the fabric at rest.
+         */
+        SettlingOut: {
+            /** Progress */
+            progress: number;
+            settled?: components["schemas"]["SettledOut"] | null;
         };
         /** PairOut */
         PairOut: {
@@ -1079,6 +1164,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnalysisOut"];
+                };
+            };
+        };
+    };
+    settle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnalyseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettlingOut"];
                 };
             };
         };

@@ -6,18 +6,22 @@ import { type Analysis, asked, client, keep, type Motif } from "../api/client";
 import { Button } from "../ui/Button";
 import { TopBar } from "../ui/TopBar";
 import { useSession } from "../ui/session";
-import { length } from "../ui/size";
 import { Trouble, Waiting } from "../ui/states";
 import { type Chosen, chosenBy } from "./chosen";
 import { ConflictDialog } from "./ConflictDialog";
-import { DrawingView } from "./DrawingView";
+import { DrawingView, type Look } from "./DrawingView";
 import { Editor, type EditorHandle } from "./Editor";
 import { Findings } from "./Findings";
+import { LieLine } from "./LieLine";
 import { NextRound } from "./NextRound";
+import { takePicture } from "./picture";
+import { PictureBar } from "./PictureBar";
 import { SaveSign, WorkSign } from "./Signs";
 import { Shortcuts } from "./Shortcuts";
+import { SpaceView } from "./SpaceView";
 import { useAnalysis } from "./useAnalysis";
 import { useAutosave } from "./useAutosave";
+import { useSettled } from "./useSettled";
 
 /** Which loop is live after the round at the cursor, and where the parked ones lie. */
 function loops(analysis: Analysis, at: number): string {
@@ -50,6 +54,10 @@ function Work({ motif }: { motif: Motif }) {
   const answer = useAnalysis(save.text);
   const { analysis } = answer;
   const current = answer.about === save.text;
+  const settlement = useSettled(save.text, current && answer.state === "fresh");
+  const settled = settlement.about === answer.about ? settlement.settled : null;
+  const [look, setLook] = useState<Look>({ strands: false, strain: false });
+  const [space, setSpace] = useState(false);
   const editor = useRef<EditorHandle>(null);
   const drawing = useRef<HTMLElement>(null);
   const findings = useRef<HTMLElement>(null);
@@ -104,7 +112,6 @@ function Work({ motif }: { motif: Motif }) {
     save.settle(theirs);
   };
 
-  const size = analysis?.size;
   return (
     <div className="flex min-h-screen flex-col md:h-screen">
       <TopBar
@@ -161,22 +168,50 @@ function Work({ motif }: { motif: Motif }) {
           <section
             ref={drawing}
             aria-label="Drawing"
-            className="relative p-3 max-md:order-last max-md:aspect-square md:max-lg:row-span-2 md:max-lg:min-h-0 md:max-lg:border-r md:max-lg:border-line lg:min-h-[14rem] lg:flex-[1.25]"
+            className="relative flex flex-col gap-2 p-3 max-md:order-last max-md:aspect-square md:max-lg:row-span-2 md:max-lg:min-h-0 md:max-lg:border-r md:max-lg:border-line lg:min-h-[14rem] lg:flex-[1.25]"
           >
-            {analysis && (
-              <DrawingView
-                drawing={analysis.drawing}
-                title={analysis.title || motif.title}
-                chosen={chosen}
-                choose={pick}
-              />
+            <div className="min-h-0 flex-1">
+              {analysis && space && settled ? (
+                <SpaceView settled={settled} units={units} title={analysis.title || motif.title} />
+              ) : (
+                analysis && (
+                  <DrawingView
+                    drawing={settled?.drawing ?? analysis.drawing}
+                    settled={settled}
+                    look={look}
+                    title={analysis.title || motif.title}
+                    chosen={chosen}
+                    choose={pick}
+                  />
+                )
+              )}
+            </div>
+            <PictureBar
+              look={look}
+              setLook={setLook}
+              space={space}
+              setSpace={setSpace}
+              ready={settled !== null}
+              takeAway={(kind) => {
+                const svg = drawing.current?.querySelector("svg[role]");
+                if (svg instanceof SVGSVGElement) void takePicture(svg, analysis?.title || motif.title, kind);
+              }}
+            />
+            {look.strain && settled && !space && (
+              <p className="text-sm text-quiet">
+                Pressed flat: <span className="text-stop">dashes</span> are stretched,{" "}
+                <span className="text-hint">dots</span> bunched, by more than 3 %.
+              </p>
             )}
             <WorkSign answer={answer} />
           </section>
-          <p className="flex justify-between border-b border-line px-5 py-1.5 text-sm text-quiet lg:border-t">
-            <span>{size ? `about ${length(size.side_to_side, units)} across` : "no size yet"}</span>
-            <span>{size && (size.measured ? "by your gauge" : "by a usual gauge")}</span>
-          </p>
+          <LieLine
+            size={analysis?.size ?? null}
+            settled={settled}
+            progress={settlement.progress}
+            stop={settlement.stop}
+            units={units}
+          />
           <section
             ref={findings}
             aria-label="What was found"

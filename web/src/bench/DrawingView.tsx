@@ -1,11 +1,18 @@
 import { type KeyboardEvent, type MouseEvent, useMemo, useRef } from "react";
-import type { Drawing } from "../api/client";
+import type { Drawing, Settled } from "../api/client";
 import type { Chosen } from "./chosen";
+import { strained, strand } from "./strands";
+import { useView } from "./useView";
 
 const SCALE = 10;
 
+export type Look = { strands: boolean; strain: boolean };
+
 type Props = {
   drawing: Drawing;
+  /** The same fabric at rest, if it has come to rest: what strands and strain are drawn from. */
+  settled: Settled | null;
+  look: Look;
   title: string;
   chosen: Chosen;
   /** A stitch was chosen in the drawing: round and stitch by index. */
@@ -24,11 +31,12 @@ function middle(d: string): [number, number] {
   return [x / n, y / n];
 }
 
-/** The fabric as it was worked: rounds in two inks, the round at the cursor strong, chosen stitches lit. */
-export function DrawingView({ drawing, title, chosen, choose }: Props) {
+/** The fabric as it was worked: rounds as symbols or strands, the round at the cursor strong, chosen stitches lit. */
+export function DrawingView({ drawing, settled, look, title, chosen, choose }: Props) {
   const group = useRef<SVGGElement>(null);
   const last = useRef<[number, number]>([0, 0]);
   const reach = (drawing.reach + 1) * SCALE;
+  const { box, view, half, keys, pointer, dragged } = useView(reach);
   const middles = useMemo(() => drawing.rounds.map((r) => r.map(middle)), [drawing]);
   const lit = [...chosen]
     .map(([k, stitches]) => [...stitches].map((i) => drawing.rounds[k]?.[i] ?? "").join(""))
@@ -37,7 +45,7 @@ export function DrawingView({ drawing, title, chosen, choose }: Props) {
 
   const pick = (event: MouseEvent<SVGSVGElement>) => {
     const matrix = group.current?.getScreenCTM();
-    if (!matrix) return;
+    if (!matrix || dragged.current) return;
     const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
     let best: [number, number] | null = null;
     let near = 14 ** 2;
@@ -56,6 +64,7 @@ export function DrawingView({ drawing, title, chosen, choose }: Props) {
   };
 
   const walk = (event: KeyboardEvent<SVGSVGElement>) => {
+    if (keys(event)) return;
     const [k, i] = last.current;
     const size = (n: number) => drawing.rounds[n]?.length ?? 0;
     const steps: Record<string, [number, number]> = {
@@ -70,37 +79,73 @@ export function DrawingView({ drawing, title, chosen, choose }: Props) {
     take([to[0], (to[1] + size(to[0])) % size(to[0])]);
   };
 
-  const width = Math.max(0.9, reach / 330);
+  const width = Math.max(0.9, half / 330);
+  const strands = look.strands && settled !== null;
   return (
     <svg
-      viewBox={`${-reach} ${-drawing.middle * SCALE - reach} ${2 * reach} ${2 * reach}`}
-      className="h-full w-full"
+      ref={box}
+      viewBox={`${view.x - half} ${view.y - drawing.middle * SCALE - half} ${2 * half} ${2 * half}`}
+      className={`h-full w-full touch-pinch-zoom ${view.zoom > 1 ? "cursor-move" : ""}`}
       role="application"
       aria-roledescription="drawing"
-      aria-label={`${title}, ${drawing.rounds.length} rounds drawn. Arrow keys go from stitch to stitch.`}
+      aria-label={`${title}, ${drawing.rounds.length} rounds drawn. Arrow keys go from stitch to stitch, plus and minus zoom.`}
       tabIndex={0}
       onClick={pick}
       onKeyDown={walk}
+      data-settled={settled !== null}
+      data-zoom={view.zoom.toFixed(2)}
+      {...pointer}
     >
       <g
         ref={group}
         fill="none"
         strokeLinecap="round"
+        strokeLinejoin="round"
         strokeWidth={width}
         transform={`rotate(${drawing.turn})`}
       >
-        {drawing.rounds.map((round, k) => (
-          <path
-            key={k}
-            d={round.join("")}
-            stroke={k % 2 ? "var(--thread-b)" : "var(--thread-a)"}
-            strokeWidth={chosen.has(k) ? width * 1.7 : width}
-            opacity={chosen.size === 0 || chosen.has(k) ? 1 : 0.62}
-            data-round={k + 1}
-          />
-        ))}
+        {strands
+          ? settled.flat.map((round, k) => (
+              <g key={k} opacity={chosen.size === 0 || chosen.has(k) ? 1 : 0.45} data-round={k + 1}>
+                <path d={strand(round, !settled.open[k])} stroke="var(--strand-edge)" strokeWidth={4.6} />
+                <path d={strand(round, !settled.open[k])} stroke={settled.inks[k]} strokeWidth={3.4} />
+              </g>
+            ))
+          : drawing.rounds.map((round, k) => (
+              <path
+                key={k}
+                d={round.join("")}
+                stroke={k % 2 ? "var(--thread-b)" : "var(--thread-a)"}
+                strokeWidth={chosen.has(k) ? width * 1.7 : width}
+                opacity={chosen.size === 0 || chosen.has(k) ? 1 : 0.62}
+                data-round={k + 1}
+              />
+            ))}
+        {look.strain && settled && <Strain settled={settled} />}
         {lit && <path d={lit} stroke="var(--lit)" strokeWidth={width * 2.6} data-lit={count} />}
       </g>
     </svg>
+  );
+}
+
+/** Where the edge is stretched (long dashes) and where it is bunched (dots). */
+function Strain({ settled }: { settled: Settled }) {
+  const marks = useMemo(() => settled.flat.map((r, k) => strained(r, settled.strain[k] ?? [])), [settled]);
+  return (
+    <g data-strain="">
+      <path
+        d={marks.map((m) => m.stretched).join("")}
+        stroke="var(--stop)"
+        strokeWidth={2.6}
+        strokeDasharray="5 2.5"
+        strokeLinecap="butt"
+      />
+      <path
+        d={marks.map((m) => m.bunched).join("")}
+        stroke="var(--hint)"
+        strokeWidth={3.2}
+        strokeDasharray="0.1 4"
+      />
+    </g>
   );
 }
