@@ -153,7 +153,7 @@ function Work({ motif }: { motif: Motif }) {
               {analysis &&
                 `${analysis.shape}, ${analysis.terms.toUpperCase()} terms${analysis.terms_said ? "" : " by its words"}${current ? loops(analysis, range[0]) : ""}`}
             </span>
-            <span className="grid w-[9.5rem] grid-cols-[4rem_1fr] py-1 pr-1.5 text-right md:w-[22.5rem] md:grid-cols-[4.4rem_3.6rem_6.2rem_1fr]">
+            <span className="grid w-[9.5rem] grid-cols-[4rem_1fr] py-1 pr-1.5 text-right md:w-[22.5rem] md:grid-cols-[4rem_3.3rem_5.9rem_1fr]">
               <span>stitches</span>
               <span className="max-md:hidden">a side</span>
               <span className="max-md:hidden">{analysis?.sides ? "corner adds" : "round adds"}</span>
@@ -168,7 +168,7 @@ function Work({ motif }: { motif: Motif }) {
           <section
             ref={drawing}
             aria-label="Drawing"
-            className="relative flex flex-col gap-2 p-3 max-md:order-last max-md:aspect-square md:max-lg:row-span-2 md:max-lg:min-h-0 md:max-lg:border-r md:max-lg:border-line lg:min-h-[14rem] lg:flex-[1.25]"
+            className="relative flex flex-col gap-2 p-3 max-md:order-last max-md:aspect-square md:max-lg:row-span-2 md:max-lg:min-h-0 md:max-lg:border-r md:max-lg:border-line lg:min-h-[14rem] lg:flex-[2.2]"
           >
             <div className="min-h-0 flex-1">
               {analysis && space && settled ? (
@@ -200,7 +200,7 @@ function Work({ motif }: { motif: Motif }) {
             {look.strain && settled && !space && (
               <p className="text-sm text-quiet">
                 Pressed flat: <span className="text-stop">dashes</span> are stretched,{" "}
-                <span className="text-hint">dots</span> bunched, by more than 3 %.
+                <span className="text-hint">dots</span> bunched, by over 3 %.
               </p>
             )}
             <WorkSign answer={answer} />

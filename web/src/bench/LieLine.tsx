@@ -14,7 +14,7 @@ export function LieLine({ size, settled, progress, stop, units }: Props) {
   const lie = settled?.lie;
   const across = lie ? lie.across : size?.side_to_side;
   const measured = size?.measured ? "by your gauge" : "by a usual gauge";
-  const corners = lie && lie.angles.length > 2 ? `, ${length(lie.corners, units)} corner to corner` : "";
+  const corners = lie && lie.angles.length > 2 ? `, ${length(lie.corners, units)} at the corners` : "";
   return (
     <div
       className="border-b border-line px-5 py-1.5 text-sm text-quiet lg:border-t"

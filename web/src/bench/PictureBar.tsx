@@ -36,10 +36,10 @@ export function PictureBar({ look, setLook, space, setSpace, ready, takeAway }: 
         On the table
       </Button>
       <span className="flex-1" />
-      <Button look="bare" className={SMALL} onClick={() => takeAway("svg")}>
+      <Button look="bare" className={SMALL} disabled={space} onClick={() => takeAway("svg")}>
         SVG
       </Button>
-      <Button look="bare" className={SMALL} onClick={() => takeAway("png")}>
+      <Button look="bare" className={SMALL} disabled={space} onClick={() => takeAway("png")}>
         PNG
       </Button>
     </div>

@@ -76,7 +76,7 @@ export function SpaceView({ settled, units, title }: { settled: Settled; units: 
           onKeyDown={keys}
         />
       )}
-      <p className="pointer-events-none absolute bottom-0 left-0 text-sm text-quiet">
+      <p className="pointer-events-none absolute top-0 left-0 text-sm text-quiet">
         {plain
           ? "A still view: this browser shows no turning one."
           : `The ruler on the table is ${length(ruler, units)} long.`}

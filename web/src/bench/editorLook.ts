@@ -26,7 +26,7 @@ export const editorLook = EditorView.theme({
   ".moss-results .cm-gutterElement": { padding: "0" },
   ".moss-result": {
     display: "grid",
-    gridTemplateColumns: "4.4rem 3.6rem 6.2rem 1fr",
+    gridTemplateColumns: "4rem 3.3rem 5.9rem 1fr",
     alignItems: "baseline",
     padding: "10px 6px 8px 0",
     fontVariantNumeric: "tabular-nums",

@@ -69,7 +69,7 @@ export function stage(canvas: HTMLCanvasElement, ground: string): Stage {
     const { group, reach } = strands(settled, ruler);
     fabric = group;
     scene.add(group);
-    if (camera.position.length() < 0.01) camera.position.set(0, reach * 2.2, reach * 3);
+    if (camera.position.length() < 0.01) camera.position.set(0, reach * 2.9, reach * 3.9);
     controls.target.set(0, 0, 0);
     controls.minDistance = reach * 0.6;
     controls.maxDistance = reach * 8;
@@ -147,7 +147,7 @@ function strands(settled: Settled, ruler: number): { group: Group; reach: number
   for (let k = 0; k < 10; k++) {
     const piece = new Mesh(
       new BoxGeometry(ruler / 10, 0.12, 0.5),
-      new MeshLambertMaterial({ color: k % 2 ? 0xf3eee0 : 0x35593a }),
+      new MeshLambertMaterial({ color: k % 2 ? 0xb9a77c : 0x35593a }),
     );
     piece.position.set(-ruler / 2 + (k + 0.5) * (ruler / 10), table, reach + 1.6);
     group.add(piece);
