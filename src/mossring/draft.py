@@ -30,7 +30,17 @@ from mossring.notation import (
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import likely_dialect
 from mossring.notation.growing import grown
-from mossring.shape import Entry, Gauge, enter, read_gauge
+from mossring.shape import (
+    Entry,
+    Fit,
+    Gauge,
+    across_measured,
+    enter,
+    fit,
+    from_gauge,
+    read_gauge,
+    read_samples,
+)
 from mossring.stitches import Dialect
 from mossring.working import Fabric, State, WorkedRound, work_round
 
@@ -62,7 +72,8 @@ class DraftRound:
 
 @dataclass(slots=True)
 class Draft:
-    """A whole motif, worked. `said_terms`: the dialect was stated, not found by evidence."""
+    """A whole motif, worked. `said_terms`: the dialect was stated, not found by evidence. fit: what the measured
+    rounds moved, where some were measured."""
 
     doc: Document
     dialect: Dialect
@@ -73,6 +84,7 @@ class Draft:
     rounds: list[DraftRound] = field(default_factory=list)
     troubles: list[Trouble] = field(default_factory=list)
     names: Names = ()
+    fit: Fit | None = None
 
     @property
     def fabric(self) -> Fabric:
@@ -205,7 +217,19 @@ def _named(n: int) -> str:
 
 
 def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, most: int = MAX_ROUNDS) -> Draft:
-    gauge = read_gauge(doc, dialect)
+    """Work a document as a shape; where finished rounds were measured, again with the gauge that they suggest."""
+    draft = _work_by(read_gauge(doc, dialect), doc, dialect, said, shape, said_shape, most)
+    samples = read_samples(doc) + from_gauge(across_measured(doc, dialect), len(draft.rounds))
+    found = fit(samples, [r.entry for r in draft.rounds], shape, draft.gauge) if samples else None
+    if found is not None:
+        draft = _work_by(found.gauge, doc, dialect, said, shape, said_shape, most)
+        draft.fit = found
+    return draft
+
+
+def _work_by(
+    gauge: Gauge, doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, most: int
+) -> Draft:
     draft = Draft(doc, dialect, said, shape, said_shape, gauge, troubles=list(doc.troubles))
     names = read_names(doc.stitches, dialect) if doc.stitches else ()
     if doc.definitions:

@@ -15,7 +15,7 @@ from mossring.shape.ledger import Entry, judge, start_radius
 
 def entry(radius: float) -> Entry:
     """A ledger entry of which only the radius matters."""
-    return Entry((0, 0), 0, radius, 0, 0, (1, 1), 0, 0, 0, (0, 0), "flat")
+    return Entry((0, 0), 0, radius, 0, 0, (1, 1), 0, 0, 0, (0, 0), "flat", extent=radius)
 
 
 def gauge(line: str) -> Gauge:

@@ -27,7 +27,22 @@ MAX_ROUNDS = 200
 """The widest pieces made round by round (about 80 rounds) fit twice over."""
 
 _KEYS = frozenset(
-    {"motif", "terms", "shape", "begin", "style", "worked", "note", "notes", "hook", "gauge", "tension", "yarn"}
+    {
+        "motif",
+        "terms",
+        "shape",
+        "begin",
+        "style",
+        "worked",
+        "note",
+        "notes",
+        "hook",
+        "gauge",
+        "tension",
+        "yarn",
+        "measured",
+        "weighed",
+    }
     | {"materials", "abbreviations", "special stitches", "size", "finished size", "by", "designer", "title"}
 )
 """Header keys that are one wherever they stand before the rounds."""

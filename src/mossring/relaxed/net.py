@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 from scipy import sparse
 
 from mossring.draft import Draft, DraftRound
+from mossring.shape.gauge import SPACE_HEIGHT
 from mossring.shape.ledger import start_radius
 from mossring.stitches.table import CHAIN_WIDTH
 from mossring.working import RING, Made
@@ -182,6 +183,8 @@ class _Knotter:
     def _height(self, m: Made) -> float:
         """How far the top stands from its foot: at least the stitch's height, more from a round further down."""
         height = self.gauge.height(m.kind, m.part)
+        if len(m.feet) == 1 and self.at(m.feet[0]) in self.beside:
+            height *= SPACE_HEIGHT
         below = max(self.radius.get(self._host(f), 0.0) for f in m.feet)
         if m.feet == (RING,):
             return height + self.radius[RING]

@@ -1,50 +1,151 @@
-"""Gauge: how wide a stitch is in mm and how high each kind stands."""
+"""Gauge: how wide a stitch is in mm and how high each kind stands, from whatever ways it was measured in.
+
+A `Gauge:` line may hold several measurements, apart by semicolons: `14 dc x 7.5 rounds = 10 cm`,
+`7 rows of sc = 4 in`, `1 round of hdc = 9 mm`, `circle of 6 rounds of dc = 16 cm`, `side after 5 rounds = 13 cm`. What
+was measured counts; the rest stands in the usual proportions to it. Without any, width follows yarn weight and hook.
+"""
 
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from math import exp, log, sqrt
+from typing import Literal
 
 from mossring.notation.document import Document
 from mossring.shape.hooks import hook_mm
+from mossring.shape.weights import read_yarn
 from mossring.stitches.table import THIRD_LOOP_HEIGHT, lookup
 from mossring.stitches.terms import Dialect, spellings
 
 DEFAULT_WIDTH_MM = 7.1
 """One dc on a 5 mm hook in medium yarn: a round of dc adds 12-15 mm to the radius (common practice, no source)."""
 DEFAULT_HOOK_MM = 5.0
+SPACE_HEIGHT = 0.9
+"""A stitch into a space stands about a tenth lower than one into a stitch (common practice, no source)."""
+START_MM = 0.1
 
-_GAUGE = re.compile(
-    r"(?P<n>\d+(?:\.\d+)?)\s*(?P<st>[a-z ]+?)\s*(?:sts?|stitches)?\s*(?:x|×|by|and|,)\s*(?P<m>\d+(?:\.\d+)?)\s*"
-    r"(?:rounds?|rnds?|rows?)\s*=\s*(?P<len>\d+(?:\.\d+)?)\s*(?P<unit>cm|mm|in(?:ch(?:es)?)?|\")",
-    re.IGNORECASE,
+_LENGTH = r"(?P<len>\d+(?:[.,]\d+)?)\s*(?P<unit>cm|mm|in(?:ch(?:es)?)?|\")"
+_STITCHES = r"(?P<n>\d+(?:[.,]\d+)?)\s*(?P<st>[a-z ]*?)\s*(?:sts?|stitches)?"
+_ROWS = r"(?P<m>\d+(?:[.,]\d+)?)\s*(?:rounds?|rnds?|rows?)"
+_BOTH = re.compile(_STITCHES + r"\s*(?:x|×|by|and|,)\s*" + _ROWS + r"\s*(?:=|to|in|over)\s*" + _LENGTH, re.I)
+_SOME_ROWS = re.compile(_ROWS + r"\s*(?:of|in)?\s*(?P<st>[a-z ]+?)\s*(?:=|to|over|is|are)\s*" + _LENGTH, re.I)
+_CIRCLE = re.compile(
+    r"circle\s*(?:of|after)?\s*" + _ROWS + r"\s*(?:(?:of|in)\s*(?P<st>[a-z ]+?))?\s*(?:=|is)\s*" + _LENGTH, re.I
 )
+_SIDE = re.compile(
+    r"(?:(?P<what>side|across|diameter|motif)\s*(?:after|of|at)?\s*)(?:" + _ROWS + r")?\s*(?:=|is)\s*" + _LENGTH, re.I
+)
+_ONLY_STITCHES = re.compile(_STITCHES + r"\s*(?:=|to|in|over)\s*" + _LENGTH, re.I)
 _MM = {"cm": 10.0, "mm": 1.0}
+
+How = Literal["stitches", "rows", "circle", "across"]
+
+
+@dataclass(frozen=True, slots=True)
+class Measurement:
+    """One thing measured: n stitches or rounds of a kind (`` where none is named), and their length in mm."""
+
+    how: How
+    n: float
+    kind: str
+    mm: float
 
 
 @dataclass(frozen=True, slots=True)
 class Gauge:
-    """width_mm: one stitch along the edge. tall: factor on every default height. measured: from the designer."""
+    """width_mm: one stitch along the edge. tall: factor on every default height that was not measured itself.
+
+    heights: measured ones, in stitch widths, by kind. measured: from the designer. known: what was measured, by name:
+    `width`, and the kinds whose height was.
+    """
 
     width_mm: float = DEFAULT_WIDTH_MM
     tall: float = 1.0
     measured: bool = False
+    heights: tuple[tuple[str, float], ...] = ()
+    known: frozenset[str] = frozenset()
 
     def height(self, kind: str, part: str = "") -> float:
         """Height of a stitch kind, in stitch widths; worked into the third loop it lies lower."""
         lower = THIRD_LOOP_HEIGHT if part == "third" else 1.0
-        return lookup(kind).height * self.tall * lower
+        own = next((h for k, h in self.heights if k == kind), None)
+        return (lookup(kind).height * self.tall if own is None else own) * lower
 
 
 def read_gauge(doc: Document, dialect: Dialect) -> Gauge:
-    """From `Gauge: 14 dc x 7.5 rounds = 10 cm`; else scaled by the hook; else the default."""
-    m = _GAUGE.search(doc.value("Gauge") or doc.value("Tension"))
-    if m:
-        key = spellings(dialect).get(tuple(m["st"].lower().split()), "dc")
-        length = float(m["len"]) * _MM.get(m["unit"].lower(), 25.4)
-        n, rounds = float(m["n"]), float(m["m"])
-        if n > 0 and rounds > 0 and length > 0 and lookup(key).height > 0:
-            width = length / n
-            return Gauge(width, (length / rounds / width) / lookup(key).height, True)
-    mm = hook_mm(doc.value("Hook")) or DEFAULT_HOOK_MM
-    return Gauge(DEFAULT_WIDTH_MM * mm / DEFAULT_HOOK_MM)
+    """From the `Gauge:` line; else from yarn weight and hook; else the default."""
+    base = default_gauge(doc)
+    found = list(measurements(doc.value("Gauge") or doc.value("Tension"), dialect))
+    return solved(base, found) if found else base
+
+
+def default_gauge(doc: Document) -> Gauge:
+    """Width by the hook, halfway to what the yarn's weight is usually worked with."""
+    yarn = read_yarn(" ".join([*doc.yarns.values(), doc.value("Yarn")]))
+    usual = yarn.weight.hook if yarn.weight else None
+    hook = hook_mm(doc.value("Hook")) or usual or DEFAULT_HOOK_MM
+    worked = sqrt(hook * (usual or hook))
+    return Gauge(DEFAULT_WIDTH_MM * worked / DEFAULT_HOOK_MM)
+
+
+def measurements(text: str, dialect: Dialect) -> Iterator[Measurement]:
+    """What a gauge line says was measured; parts that say nothing of the kind are passed over."""
+    for part in re.split(r";|\.\s", text):
+        if m := _CIRCLE.search(part):
+            yield Measurement("circle", _number(m["m"]), _kind(m["st"], dialect) or "dc", _mm(m))
+        elif m := _SIDE.search(part):
+            yield Measurement("across", _number(m["m"] or "0"), "", _mm(m))
+        elif m := _BOTH.search(part):
+            kind = _kind(m["st"], dialect) or "dc"
+            if _number(m["n"]) and _number(m["m"]):
+                yield Measurement("stitches", _number(m["n"]), kind, _mm(m))
+                yield Measurement("rows", _number(m["m"]), kind, _mm(m))
+        elif (m := _SOME_ROWS.search(part)) and _kind(m["st"], dialect):
+            yield Measurement("rows", _number(m["m"]), _kind(m["st"], dialect), _mm(m))
+        elif (m := _ONLY_STITCHES.search(part)) and _kind(m["st"], dialect):
+            yield Measurement("stitches", _number(m["n"]), _kind(m["st"], dialect), _mm(m))
+
+
+def solved(base: Gauge, found: list[Measurement]) -> Gauge:
+    """The gauge that goes with what was measured: width, then heights, the rest in proportion (mean of logarithms)."""
+    good = [m for m in found if m.mm > 0 and (m.n > 0 or m.how == "across")]
+    widths = [m.mm / m.n for m in good if m.how == "stitches"]
+    rows = {m.kind: m.mm / m.n for m in good if m.how == "rows" and lookup(m.kind).height > 0}
+    circles = [m for m in good if m.how == "circle" and lookup(m.kind).height > 0]
+    if not widths and not rows and not circles:
+        return base
+    per_height = [mm / lookup(k).height for k, mm in rows.items()]
+    per_height += [m.mm / 2 / (m.n * lookup(m.kind).height + START_MM) for m in circles]
+    if widths:
+        width = _mean(widths)
+        tall = _mean(per_height) / width if per_height else base.tall
+    else:  # heights alone: stitches as wide as is usual for their height
+        width, tall = _mean(per_height) / base.tall, base.tall
+    heights = tuple(sorted((k, mm / width) for k, mm in rows.items()))
+    known = frozenset({*rows, *(m.kind for m in circles), *(["width"] if widths else [])})
+    return replace(base, width_mm=width, tall=tall, measured=True, heights=heights, known=known)
+
+
+def across_measured(doc: Document, dialect: Dialect) -> list[Measurement]:
+    """The sides of the motif itself that a gauge line tells of: they are measured against what it works out at."""
+    return [m for m in measurements(doc.value("Gauge") or doc.value("Tension"), dialect) if m.how == "across"]
+
+
+def _mean(values: list[float]) -> float:
+    return exp(sum(log(v) for v in values) / len(values))
+
+
+def _number(text: str) -> float:
+    return float(text.replace(",", "."))
+
+
+def _mm(m: re.Match[str]) -> float:
+    return _number(m["len"]) * _MM.get(m["unit"].lower(), 25.4)
+
+
+def _kind(words: str | None, dialect: Dialect) -> str:
+    """The stitch that the words name, `` for none."""
+    spelt = tuple((words or "").lower().split())
+    return spellings(dialect).get(spelt, "") if spelt else ""

@@ -14,7 +14,7 @@ from math import pi, tan
 from typing import Literal
 
 from mossring.notation.document import Begin
-from mossring.shape.gauge import Gauge
+from mossring.shape.gauge import SPACE_HEIGHT, Gauge
 from mossring.stitches.table import CHAIN_WIDTH
 from mossring.working.fabric import RING, Made, WorkedRound
 
@@ -37,6 +37,7 @@ class Entry:
     edge: (without chains, with chains at full length). height: at mid side. radius: centre to mid side.
     growth, needed: edge gained, and what flat fabric gains at this height. fullness: interval.
     openness: share of stitches of this and the two rounds before that stand in spaces, or between stitches.
+    extent: the radius as it will measure: stitches in spaces stand lower than the ledger takes them.
     straight: edge that a foundation chain has before any round. flat_piece: worked in rows, never judged.
     """
 
@@ -53,6 +54,7 @@ class Entry:
     verdict: Verdict
     straight: float = 0.0
     flat_piece: bool = False
+    extent: float = 0.0
 
 
 def start_radius(begin: Begin) -> float:
@@ -86,6 +88,8 @@ def enter(
     low, high = solid / (straight + c1 * radius), (solid + chains) / (straight + c0 * radius)
     edge = (solid, solid + chains)
     verdict: Verdict = "unknown" if flat_piece else judge(done.number, low, high, openness)
+    lower = 1 - (1 - SPACE_HEIGHT) * (in_spaces / stitches if stitches and done.number > 1 else 0.0)
+    extent = (before.extent if before else start_radius(begin)) + height * lower
     growth = edge[1] - (before.edge[1] if before else 0.0)
     needed = c1 * height if before is None or c0 == c1 else max(0.0, straight + c1 * radius - before.edge[1])
     return Entry(
@@ -102,6 +106,7 @@ def enter(
         verdict,
         straight,
         flat_piece,
+        extent,
     )
 
 

@@ -26,10 +26,10 @@ def size_of(entry: Entry, shape: Shape, gauge: Gauge) -> Size | None:
     the number of sides is odd. Oblongs and row-worked pieces are measured across their shorter way (rows:
     along the last row); a half square along one of its two equal sides.
     """
-    if entry.radius <= 0:
+    if entry.extent <= 0:
         return None
     w, sides = gauge.width_mm, shape.sides
-    r = entry.radius * w
+    r = entry.extent * w
     if sides == 1:
         return Size(2 * r, 2 * r * sqrt(2), gauge.measured)
     if entry.flat_piece:

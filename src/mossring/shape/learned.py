@@ -1,0 +1,168 @@
+"""Learning from the hook: what finished rounds measured, against what they were predicted to.
+
+`Measured:` lines say, round by round, `Rnd 3 = 8.2 cm across, flat; Rnd 5 = 13 cm across, bowl`, or `= 9 cm side` for
+the edge from corner to corner. Across tells how high stitches stand, a side how wide they are.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from math import exp, log, pi, sqrt
+from statistics import median
+from typing import Literal
+
+from mossring.notation.document import Document, Shape
+from mossring.shape.gauge import Gauge, Measurement
+from mossring.shape.ledger import Entry
+from mossring.shape.size import size_of
+
+Lay = Literal["", "bowl", "flat", "waves", "leaning"]
+What = Literal["across", "side"]
+ODD = 0.06
+"""A measurement this far from what the others suggest is named (and more than three times their usual scatter)."""
+PRIOR = 25.0
+"""How much one measurement counts against the assumption that stitches keep their proportions: 1 in 25."""
+
+_SAMPLE = re.compile(
+    r"(?:rnd|round|rd|row|r)\.?\s*(?P<n>\d{1,4})\s*[:=]?\s*(?P<len>\d+(?:[.,]\d+)?)\s*(?P<unit>cm|mm|in(?:ch(?:es)?)?|\")"
+    r"(?P<rest>[^;]*)",
+    re.IGNORECASE,
+)
+_MM = {"cm": 10.0, "mm": 1.0}
+
+
+@dataclass(frozen=True, slots=True)
+class Sample:
+    """One finished round measured: mm across (side to side, or the diameter), or along one side; and how it lay."""
+
+    round: int
+    mm: float
+    what: What = "across"
+    lay: Lay = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Compared:
+    """A sample with what was predicted before and after the fit, in mm; odd: why it is an outlier, or ``."""
+
+    sample: Sample
+    before: float
+    after: float
+    odd: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Fit:
+    """Predictions moved to what was measured. width, height: the factors on both. told: what moved and by how much.
+
+    scatter: the standard deviation of the samples about the fit, as a share.
+    """
+
+    gauge: Gauge
+    width: float
+    height: float
+    told: str
+    compared: list[Compared]
+    scatter: float
+
+
+def read_samples(doc: Document) -> list[Sample]:
+    """Every sample that the header's `Measured:` lines tell of, in order."""
+    out = []
+    for key, value in doc.header:
+        if key.lower() != "measured":
+            continue
+        for m in _SAMPLE.finditer(value):
+            rest = m["rest"].lower()
+            lay = next((x for x in ("bowl", "flat", "waves", "leaning") if x.rstrip("s") in rest), "")
+            what: What = "side" if re.search(r"\b(a|per|each|one)? ?side\b(?! to)", rest) else "across"
+            mm = float(m["len"].replace(",", ".")) * _MM.get(m["unit"].lower(), 25.4)
+            if mm > 0:
+                out.append(Sample(int(m["n"]), mm, what, lay))  # type: ignore[arg-type]
+    return out
+
+
+def from_gauge(found: Sequence[Measurement], last: int) -> list[Sample]:
+    """`side after 5 rounds = 13 cm` on a gauge line is a sample of the motif itself (without a number: of its end)."""
+    return [Sample(int(m.n) or last, m.mm) for m in found if m.how == "across"]
+
+
+def predicted(entry: Entry, shape: Shape, gauge: Gauge, what: What) -> float | None:
+    """What a round measures by the ledger, in mm; None where it can't be told."""
+    if what == "across":
+        size = size_of(entry, shape, gauge)
+        return size.side_to_side if size else None
+    corners = shape.sides if shape.sides >= 3 else 0
+    return entry.edge[1] / corners * gauge.width_mm if corners else entry.edge[1] / pi * gauge.width_mm
+
+
+def fit(samples: Sequence[Sample], entries: Sequence[Entry], shape: Shape, gauge: Gauge) -> Fit | None:
+    """Least squares on logarithms of width and height, the height held to the width where nothing tells it apart.
+
+    None without a sample of a round that there is.
+    """
+    pairs = []
+    for s in samples:
+        entry = entries[s.round - 1] if 1 <= s.round <= len(entries) else None
+        before = predicted(entry, shape, gauge, s.what) if entry else None
+        if before:
+            pairs.append((s, before, log(s.mm / before)))
+    if not pairs:
+        return None
+    width, height = _least_squares([(s.what, off) for s, _, off in pairs])
+    others = [_without(pairs, k) for k in range(len(pairs))]
+    residuals = [off - (height if s.what == "across" else width) for s, _, off in pairs]
+    scatter = sqrt(sum(r * r for r in residuals) / max(1, len(residuals) - 1))
+    usual = median(abs(r) for r in residuals) or 0.0
+    compared = []
+    for (s, before, off), rest in zip(pairs, others, strict=True):
+        factor = exp(height if s.what == "across" else width)
+        far = off - (rest[1] if s.what == "across" else rest[0])
+        odd = _odd(s, far, entries, shape, gauge, rest) if len(pairs) > 2 and abs(far) > max(ODD, 3 * usual) else ""
+        compared.append(Compared(s, before, before * factor, odd))
+    moved = replace(gauge, width_mm=gauge.width_mm * exp(width), tall=gauge.tall * exp(height - width), measured=True)
+    moved = replace(moved, heights=tuple((k, h * exp(height - width)) for k, h in gauge.heights))
+    return Fit(moved, exp(width), exp(height), _told(gauge, moved), compared, scatter)
+
+
+def _least_squares(offs: Sequence[tuple[What, float]]) -> tuple[float, float]:
+    """Logarithms of the factors on width and height: (w - a)^2 for sides, (h - a)^2 across, (h - w)^2 / PRIOR."""
+    sides = [off for what, off in offs if what == "side"]
+    across = [off for what, off in offs if what == "across"]
+    tie = 1 / PRIOR
+    a, b = len(sides) + tie, len(across) + tie
+    p, q = sum(sides), sum(across)
+    det = a * b - tie * tie
+    return (b * p + tie * q) / det, (a * q + tie * p) / det
+
+
+def _without(pairs: Sequence[tuple[Sample, float, float]], k: int) -> tuple[float, float]:
+    rest = [(s.what, off) for i, (s, _, off) in enumerate(pairs) if i != k]
+    return _least_squares(rest) if rest else (0.0, 0.0)
+
+
+def _odd(s: Sample, far: float, entries: Sequence[Entry], shape: Shape, gauge: Gauge, rest: tuple[float, float]) -> str:
+    """What to say of a sample that the others contradict: a round missed or worked twice, if that explains it."""
+    share = exp(far) - 1
+    less = "smaller" if share < 0 else "larger"
+    said = f"Round {s.round} measured {abs(share):.0%} {less} than the others suggest"
+    factor = exp(rest[1] if s.what == "across" else rest[0])
+    for other, cause in ((s.round - 1, "was a round missed?"), (s.round + 1, "was a round worked twice?")):
+        if 1 <= other <= len(entries):
+            there = predicted(entries[other - 1], shape, gauge, s.what)
+            if there and abs(log(s.mm / (there * factor))) < abs(far) / 2:
+                return f"{said}: {cause}"
+    return f"{said}: measure it again."
+
+
+def _told(before: Gauge, after: Gauge) -> str:
+    """What moved and by how much."""
+    w = after.width_mm / before.width_mm - 1
+    t = after.tall / before.tall - 1
+    out = [f"Stitches are {abs(w):.0%} {'wider' if w > 0 else 'narrower'} than assumed" if abs(w) >= 0.005 else ""]
+    if abs(t) >= 0.01:
+        out.append(f"and for their width {abs(t):.0%} {'taller' if t > 0 else 'lower'}")
+    told = " ".join(x for x in out if x)
+    return (told[0].upper() + told[1:] + ".") if told else "The predictions fit as they are."

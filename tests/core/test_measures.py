@@ -1,0 +1,248 @@
+"""Gauge in the ways people measure, learning from finished rounds, sizes, targets, yarn: against worked examples."""
+
+from __future__ import annotations
+
+from math import pi
+
+import pytest
+
+from mossring.draft import work_draft
+from mossring.relaxed import relax
+from mossring.shape import heat_caution, plan, read_yarn, size_of, sizes, used
+from mossring.shape.target import stretch_caution
+
+
+def square(rounds: int, header: str = "") -> str:
+    lines = [f"{header}\nShape: square\nRnd 1: [3 dc in ring, ch 2] 4 times"]
+    group = "(2 dc, ch 2, 2 dc)"
+    lines += [f"Rnd {r}: [{group} in corner, dc in each st to corner] around" for r in range(2, rounds + 1)]
+    return "\n".join(lines)
+
+
+def granny(rounds: int, header: str = "") -> str:
+    lines = [f"{header}\nShape: square\nRnd 1: [3 dc in ring, ch 2] 4 times"]
+    for r in range(2, rounds + 1):
+        groups = f", [3 dc in next sp between groups] {r - 2} times" if r > 2 else ""
+        lines.append(f"Rnd {r}: [(3 dc, ch 2, 3 dc) in corner{groups}] around")
+    return "\n".join(lines)
+
+
+def across(text: str) -> float:
+    draft = work_draft(text)
+    size = size_of(draft.rounds[-1].entry, draft.shape, draft.gauge)
+    assert size is not None
+    return size.side_to_side
+
+
+# ---- gauge ---------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("line", "width", "dc"),
+    [
+        # worked by hand: width = length / stitches, height = length / rows
+        ("14 dc x 7 rounds = 10 cm", 100 / 14, 100 / 7),
+        ("14 dc and 7 rows = 4 in", 101.6 / 14, 101.6 / 7),
+        ("16 dc = 10 cm; 8 rows of dc = 10 cm", 6.25, 12.5),
+        ("16 dc = 10 cm", 6.25, 6.25 * 1.91),
+        ("16 sc x 18 rows = 10 cm", 6.25, 100 / 18 / 0.95 * 1.91),
+        ("1 round of dc = 14 mm", 14 / 1.91, 14.0),
+    ],
+)
+def test_a_gauge_is_what_was_measured(line: str, width: float, dc: float) -> None:
+    gauge = work_draft(f"Terms: US\nGauge: {line}\nRnd 1: 12 dc in ring").gauge
+    assert gauge.measured
+    assert gauge.width_mm == pytest.approx(width)
+    assert gauge.height("dc") * gauge.width_mm == pytest.approx(dc)
+
+
+def test_a_circle_tells_the_scale() -> None:
+    """Six rounds of dc across: twice six heights and the hole in the middle."""
+    header = "Terms: US\nGauge: circle of 6 rounds of dc = 16.5 cm"
+    text = header + "\nShape: circle\nRnd 1: 12 dc in ring\nRnds 2-6: dc in each st around"
+    assert across(text) == pytest.approx(165, rel=0.01)
+
+
+def test_only_what_was_measured_is_called_known() -> None:
+    gauge = work_draft("Terms: US\nGauge: 16 dc = 10 cm; 20 rows of sc = 10 cm\nRnd 1: 12 dc in ring").gauge
+    assert gauge.known == {"width", "sc"}
+    assert gauge.height("sc") * gauge.width_mm == pytest.approx(5.0)
+
+
+def test_uk_words_are_uk_stitches() -> None:
+    uk = work_draft("Terms: UK\nTension: 16 tr x 8 rounds = 10 cm\nRnd 1: 12 tr in ring").gauge
+    us = work_draft("Terms: US\nGauge: 16 dc x 8 rounds = 10 cm\nRnd 1: 12 dc in ring").gauge
+    assert uk == us
+
+
+@pytest.mark.parametrize("line", ["", "tight", "0 dc = 10 cm", "14 dc x 7 rounds = 0 cm", "x = y"])
+def test_a_gauge_that_says_nothing_leaves_the_default(line: str) -> None:
+    assert not work_draft(f"Gauge: {line}\nRnd 1: 12 dc in ring").gauge.measured
+
+
+def test_thicker_yarn_and_larger_hooks_make_wider_stitches() -> None:
+    def width(header: str) -> float:
+        return work_draft(f"{header}\nRnd 1: 12 dc in ring").gauge.width_mm
+
+    weights = ["lace", "fingering", "sport", "DK", "worsted", "chunky", "super bulky", "jumbo"]
+    widths = [width(f"Yarn A: {w}") for w in weights]
+    assert widths == sorted(widths)
+    assert width("Yarn A: medium\nHook: 5 mm") == pytest.approx(7.1)
+    assert width("Yarn A: medium\nHook: 4 mm") < width("Yarn A: medium") < width("Yarn A: medium\nHook: 6 mm")
+
+
+# ---- sizes: common practice, no source (medium yarn, 5 mm hook), within 15 % from defaults alone ----
+
+
+@pytest.mark.parametrize(
+    ("text", "mm"),
+    [
+        (square(6), 150),
+        (granny(32), 790),
+        (square(30), 910),
+    ],
+)
+def test_common_sizes_come_out_from_defaults(text: str, mm: float) -> None:
+    assert across(text) == pytest.approx(mm, rel=0.15)
+
+
+@pytest.mark.parametrize(("text", "mm", "k"), [(square(6), 150, 3), (granny(32), 790, 8), (square(30), 910, 5)])
+def test_one_measured_round_brings_them_within_four_percent(text: str, mm: float, k: int) -> None:
+    """A round of the same piece, had it been measured, moves the rest with it."""
+    rounds = len(work_draft(text).rounds)
+    at_k = mm * k / rounds
+    assert across(f"Measured: Rnd {k} = {at_k:.1f} mm across\n{text}") == pytest.approx(mm, rel=0.04)
+
+
+def test_a_dc_round_adds_12_to_15_mm_to_the_radius() -> None:
+    assert 24 <= across(square(7)) - across(square(6)) <= 30
+
+
+def test_the_settled_size_agrees_with_the_ledger_where_it_lies_flat() -> None:
+    for text in (square(7), granny(7)):
+        found = relax(work_draft(text))
+        assert found is not None
+        assert found.lie.outline.across * 7.1 == pytest.approx(across(text), rel=0.08)
+
+
+# ---- learning ------------------------------------------------------------------------------
+
+
+def test_predictions_move_to_what_was_measured() -> None:
+    plain = work_draft(square(6))
+    sizes_before = [size_of(r.entry, plain.shape, plain.gauge) for r in plain.rounds]
+    said = "; ".join(f"Rnd {k} = {sizes_before[k - 1].side_to_side * 1.08:.1f} mm across, flat" for k in (2, 4, 6))  # type: ignore[union-attr]
+    draft = work_draft(square(6, f"Measured: {said}"))
+    assert draft.fit is not None
+    assert draft.fit.width == pytest.approx(1.08, abs=0.01)
+    assert draft.fit.told.startswith("Stitches are 8% wider")
+    assert not any(c.odd for c in draft.fit.compared)
+    assert all(c.after == pytest.approx(c.sample.mm, rel=0.01) for c in draft.fit.compared)
+    assert [c.sample.lay for c in draft.fit.compared] == ["flat"] * 3
+
+
+def test_a_round_missed_is_named() -> None:
+    plain = work_draft(square(8))
+    at = [size_of(r.entry, plain.shape, plain.gauge).side_to_side for r in plain.rounds]  # type: ignore[union-attr]
+    said = "; ".join(f"Rnd {k} = {at[(k if k != 5 else 4) - 1]:.1f} mm across" for k in (2, 3, 5, 7, 8))
+    draft = work_draft(square(8, f"Measured: {said}"))
+    assert draft.fit is not None
+    odd = [c for c in draft.fit.compared if c.odd]
+    assert [c.sample.round for c in odd] == [5]
+    assert "smaller than the others suggest" in odd[0].odd
+    assert "was a round missed?" in odd[0].odd
+
+
+def test_sides_and_widths_tell_width_from_height() -> None:
+    plain = work_draft(square(6))
+    entry = plain.rounds[5].entry
+    side = entry.edge[1] / 4 * plain.gauge.width_mm
+    draft = work_draft(
+        square(6, f"Measured: Rnd 6 = {side * 1.1:.1f} mm side; Rnd 6 = {across(square(6)):.1f} mm across")
+    )
+    assert draft.fit is not None
+    assert draft.fit.width == pytest.approx(1.1, abs=0.02)
+    assert draft.fit.height == pytest.approx(1.0, abs=0.02)
+    assert "lower" in draft.fit.told
+
+
+def test_measurements_of_rounds_that_are_not_there_are_passed_over() -> None:
+    assert work_draft(square(3, "Measured: Rnd 9 = 20 cm across")).fit is None
+    assert work_draft(square(3, "Measured: soon")).fit is None
+
+
+def test_a_measured_motif_changes_no_stitch() -> None:
+    plain, learned = work_draft(square(5)), work_draft(square(5, "Measured: Rnd 4 = 8 cm across"))
+    assert [r.worked.stitches for r in plain.rounds] == [r.worked.stitches for r in learned.rounds]
+
+
+# ---- target, blocking, yarn ----------------------------------------------------------------
+
+
+def test_a_wanted_size_is_a_number_of_rounds() -> None:
+    draft = work_draft(square(6))
+    entries = [r.entry for r in draft.rounds]
+    for wanted, rounds in ((across(square(4)), 4), (across(square(6)), 6), (across(square(9)), 9)):
+        found = plan(wanted, entries, draft.shape, draft.gauge, 5.0)
+        assert found is not None
+        assert found.rounds == rounds
+        assert found.mm == pytest.approx(wanted, rel=0.01)
+    less = plan(across(square(6)) * 0.9, entries, draft.shape, draft.gauge, 5.0)
+    assert less is not None
+    assert less.hook == 4.5
+
+
+def test_a_size_says_how_far_it_may_be_out() -> None:
+    before, after = sizes(150, measured=False)
+    sure, _ = sizes(150, measured=True)
+    assert before.out > sure.out
+    assert after.mm > before.mm
+    assert after.out > before.out
+
+
+def test_blocking_past_what_fabric_gives_is_warned_of() -> None:
+    solid, open_work = work_draft(square(6)).rounds[-1].entry, work_draft(granny(6)).rounds[-1].entry
+    assert not stretch_caution(0.03, solid)
+    assert "strained yarn breaks" in stretch_caution(0.10, solid)
+    assert not stretch_caution(0.10, open_work)
+
+
+def test_heat_is_warned_of() -> None:
+    assert "melts" in heat_caution(read_yarn("medium, teal acrylic").fibres)
+    assert "felts" in heat_caution(read_yarn("dk merino").fibres)
+    assert heat_caution(read_yarn("dk").fibres) == ""
+
+
+@pytest.mark.parametrize(
+    ("words", "grams", "metres"),
+    [("DK, 50 g = 125 m", 50, 125), ("worsted 100g/170m", 100, 170), ("220 yd per 100 g", 100, 201.2), ("plain", 0, 0)],
+)
+def test_a_ball_is_read(words: str, grams: float, metres: float) -> None:
+    yarn = read_yarn(words)
+    assert (yarn.grams, yarn.metres) == (grams, pytest.approx(metres, rel=0.001))
+
+
+def test_yarn_is_counted_by_colour_and_weighing_calibrates_it() -> None:
+    text = "Yarn A: medium, teal, 100 g = 180 m\nYarn B: medium, sand, 50 g = 90 m\n" + square(4).replace(
+        "Rnd 3:", "Rnd 3 with B:"
+    )
+    draft = work_draft(text)
+    a, b = used(draft.doc, [r.worked for r in draft.rounds], draft.gauge)
+    assert (a.yarn, b.yarn) == ("A", "B")
+    assert a.grams == pytest.approx(a.metres / 1.8, rel=0.001)
+    assert a.balls == b.balls == 1
+    weighed = work_draft("Weighed: 40 g\n" + text)
+    again = used(weighed.doc, [r.worked for r in weighed.rounds], weighed.gauge)
+    assert sum(u.grams for u in again) == pytest.approx(40)
+    assert again[0].out < a.out
+
+
+def test_a_flat_circle_of_dc_takes_the_yarn_that_its_area_suggests() -> None:
+    """Common practice, no source: solid dc in medium yarn takes 9 to 15 metres to the square decimetre."""
+    lines = ["Shape: circle\nYarn A: medium\nHook: 5 mm\nRnd 1: 12 dc in ring"]
+    lines += [f"Rnd {r}: [2 dc in next st, dc in next {r - 2} sts] 12 times" for r in range(3, 9)]
+    lines.insert(1, "Rnd 2: 2 dc in each st around")
+    draft = work_draft("\n".join(lines))
+    (only,) = used(draft.doc, [r.worked for r in draft.rounds], draft.gauge)
+    area = pi * (across("\n".join(lines)) / 200) ** 2
+    assert 7 <= only.metres / area <= 15
