@@ -29,6 +29,7 @@ INSTALLED_APPS = [
     "csp",
     "mossring_web.accounts",
     "mossring_web.motifs",
+    "mossring_web.swatches",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

@@ -3,6 +3,7 @@ import { Navigate, Route, Routes } from "react-router";
 import { asked, client } from "./api/client";
 import { Bench } from "./bench/Bench";
 import { Door } from "./door/Door";
+import { MeasureView } from "./measure/MeasureView";
 import { ReadIn } from "./readin/ReadIn";
 import { SheetView } from "./sheet/SheetView";
 import { Shelf } from "./shelf/Shelf";
@@ -21,6 +22,7 @@ export function App() {
         <Route path="/read-in" element={<ReadIn />} />
         <Route path="/motif/:id" element={<Bench />} />
         <Route path="/motif/:id/pattern" element={<SheetView />} />
+        <Route path="/motif/:id/measure" element={<MeasureView />} />
         <Route path="*" element={<Navigate to="/" replace />} />
       </Routes>
     </SessionContext.Provider>

@@ -9,8 +9,7 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from math import exp, log, pi, sqrt
-from statistics import median
+from math import exp, hypot, log, pi, sqrt
 from typing import Literal
 
 from mossring.notation.document import Document, Shape
@@ -21,7 +20,9 @@ from mossring.shape.size import size_of
 Lay = Literal["", "bowl", "flat", "waves", "leaning"]
 What = Literal["across", "side"]
 ODD = 0.06
-"""A measurement this far from what the others suggest is named (and more than three times their usual scatter)."""
+"""A measurement this far from what the others suggest is named, if it is also past what the tape explains."""
+TAPE_MM = 2.5
+"""How far a tape laid on soft fabric reads wrong: it counts for little on a large piece, for much on round 1."""
 PRIOR = 25.0
 """How much one measurement counts against the assumption that stitches keep their proportions: 1 in 25."""
 
@@ -111,35 +112,42 @@ def fit(samples: Sequence[Sample], entries: Sequence[Entry], shape: Shape, gauge
             pairs.append((s, before, log(s.mm / before)))
     if not pairs:
         return None
-    width, height = _least_squares([(s.what, off) for s, _, off in pairs])
+    width, height = _least_squares([(s, off) for s, _, off in pairs])
     others = [_without(pairs, k) for k in range(len(pairs))]
     residuals = [off - (height if s.what == "across" else width) for s, _, off in pairs]
     scatter = sqrt(sum(r * r for r in residuals) / max(1, len(residuals) - 1))
-    usual = median(abs(r) for r in residuals) or 0.0
     compared = []
     for (s, before, off), rest in zip(pairs, others, strict=True):
         factor = exp(height if s.what == "across" else width)
         far = off - (rest[1] if s.what == "across" else rest[0])
-        odd = _odd(s, far, entries, shape, gauge, rest) if len(pairs) > 2 and abs(far) > max(ODD, 3 * usual) else ""
+        odd = (
+            _odd(s, far, entries, shape, gauge, rest) if len(pairs) > 2 and abs(far) > max(ODD, 2.5 * _sure(s)) else ""
+        )
         compared.append(Compared(s, before, before * factor, odd))
     moved = replace(gauge, width_mm=gauge.width_mm * exp(width), tall=gauge.tall * exp(height - width), measured=True)
     moved = replace(moved, heights=tuple((k, h * exp(height - width)) for k, h in gauge.heights))
     return Fit(moved, exp(width), exp(height), _told(gauge, moved), compared, scatter)
 
 
-def _least_squares(offs: Sequence[tuple[What, float]]) -> tuple[float, float]:
-    """Logarithms of the factors on width and height: (w - a)^2 for sides, (h - a)^2 across, (h - w)^2 / PRIOR."""
-    sides = [off for what, off in offs if what == "side"]
-    across = [off for what, off in offs if what == "across"]
+def _sure(s: Sample) -> float:
+    """How far a measurement may be out, as a share: two in a hundred, and the tape."""
+    return hypot(0.02, TAPE_MM / s.mm)
+
+
+def _least_squares(offs: Sequence[tuple[Sample, float]]) -> tuple[float, float]:
+    """Logarithms of the factors on width and height: (w - a)^2 for sides, (h - a)^2 across, each by how sure it is,
+    and (h - w)^2 / PRIOR."""
+    sides = [(off, (0.03 / _sure(s)) ** 2) for s, off in offs if s.what == "side"]
+    across = [(off, (0.03 / _sure(s)) ** 2) for s, off in offs if s.what == "across"]
     tie = 1 / PRIOR
-    a, b = len(sides) + tie, len(across) + tie
-    p, q = sum(sides), sum(across)
+    a, b = sum(w for _, w in sides) + tie, sum(w for _, w in across) + tie
+    p, q = sum(off * w for off, w in sides), sum(off * w for off, w in across)
     det = a * b - tie * tie
     return (b * p + tie * q) / det, (a * q + tie * p) / det
 
 
 def _without(pairs: Sequence[tuple[Sample, float, float]], k: int) -> tuple[float, float]:
-    rest = [(s.what, off) for i, (s, _, off) in enumerate(pairs) if i != k]
+    rest = [(s, off) for i, (s, _, off) in enumerate(pairs) if i != k]
     return _least_squares(rest) if rest else (0.0, 0.0)
 
 

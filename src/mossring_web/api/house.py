@@ -10,6 +10,7 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from mossring_web.api.accounts import router as accounts
 from mossring_web.api.motifs import router as motifs
+from mossring_web.api.swatches import router as swatches
 from mossring_web.api.work import router as work
 from mossring_web.errors import HouseError, StaleError
 
@@ -17,6 +18,7 @@ api = NinjaAPI(title="Moss Ring", version="1", docs_url=None, urls_namespace="ap
 api.add_router("", accounts)
 api.add_router("", motifs)
 api.add_router("", work)
+api.add_router("", swatches)
 
 
 def problem(status: int, title: str, detail: str, **more: object) -> HttpResponse:

@@ -287,3 +287,104 @@ class ProblemOut(Schema):
     status: int
     detail: str
     current: SaveIn | None = None
+
+
+class MeasureIn(Schema):
+    text: str = Field(max_length=MOST_TEXT)
+    wanted_mm: float = Field(0, ge=0, le=10_000)
+
+
+class HeightOut(Schema):
+    name: str
+    mm: float
+    measured: bool
+
+
+class GaugeOut(Schema):
+    """Width and heights of stitches in mm, and which of them were measured."""
+
+    width: float
+    width_measured: bool
+    heights: list[HeightOut]
+
+
+class SaidOut(Schema):
+    how: Literal["stitches", "rows", "circle", "across"]
+    n: float
+    kind: str
+    mm: float
+
+
+class ComparedOut(Schema):
+    """A finished round measured, and predicted before and after predictions moved to fit; lengths in mm."""
+
+    round: int
+    mm: float
+    what: Literal["across", "side"]
+    lay: Literal["", "bowl", "flat", "waves", "leaning"]
+    before: float
+    after: float
+    odd: str
+
+
+class FitOut(Schema):
+    told: str
+    scatter: float
+    compared: list[ComparedOut]
+
+
+class FinishedOut(Schema):
+    """The finished size in mm, as it comes from the hook and blocked, each with how far it may be out."""
+
+    across: float
+    across_out: float
+    corners: float
+    blocked: float
+    blocked_out: float
+
+
+class PlanOut(Schema):
+    """How to come to a wanted size. hook: to try with the rounds there are, 0 if none will do."""
+
+    rounds: int
+    mm: float
+    hook: float
+    change: str
+    caution: str
+
+
+class UsedOut(Schema):
+    """Yarn by colour; out: how far the figures may be off, as a share; balls 0 where no ball is described."""
+
+    yarn: str
+    words: str
+    metres: float
+    grams: float
+    balls: int
+    out: float
+
+
+class MeasuresOut(Schema):
+    terms: Terms
+    rounds: int
+    gauge: GaugeOut
+    said: list[SaidOut]
+    predicted: list[float]
+    fit: FitOut | None
+    size: FinishedOut | None
+    plan: PlanOut | None
+    yarn: list[UsedOut]
+    cautions: list[str]
+
+
+class SwatchIn(Schema):
+    name: str = Field(max_length=200)
+    text: str = Field(max_length=MOST_TEXT)
+    washed: bool = False
+
+
+class SwatchOut(Schema):
+    id: int
+    name: str
+    lines: str
+    washed: bool

@@ -230,6 +230,61 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measure
+         * @description What a motif will measure, what was measured of it, and what follows from that.
+         */
+        post: operations["measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/swatches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read */
+        get: operations["readSwatches"];
+        put?: never;
+        /** Keep */
+        post: operations["keepSwatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/swatches/{swatch_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Drop */
+        delete: operations["dropSwatch"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -779,6 +834,181 @@ export interface components {
              */
             format: "text" | "markdown" | "html" | "pdf" | "json";
         };
+        /**
+         * ComparedOut
+         * @description A finished round measured, and predicted before and after predictions moved to fit; lengths in mm.
+         */
+        ComparedOut: {
+            /** Round */
+            round: number;
+            /** Mm */
+            mm: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "across" | "side";
+            /**
+             * Lay
+             * @enum {string}
+             */
+            lay: "" | "bowl" | "flat" | "waves" | "leaning";
+            /** Before */
+            before: number;
+            /** After */
+            after: number;
+            /** Odd */
+            odd: string;
+        };
+        /**
+         * FinishedOut
+         * @description The finished size in mm, as it comes from the hook and blocked, each with how far it may be out.
+         */
+        FinishedOut: {
+            /** Across */
+            across: number;
+            /** Across Out */
+            across_out: number;
+            /** Corners */
+            corners: number;
+            /** Blocked */
+            blocked: number;
+            /** Blocked Out */
+            blocked_out: number;
+        };
+        /** FitOut */
+        FitOut: {
+            /** Told */
+            told: string;
+            /** Scatter */
+            scatter: number;
+            /** Compared */
+            compared: components["schemas"]["ComparedOut"][];
+        };
+        /**
+         * GaugeOut
+         * @description Width and heights of stitches in mm, and which of them were measured.
+         */
+        GaugeOut: {
+            /** Width */
+            width: number;
+            /** Width Measured */
+            width_measured: boolean;
+            /** Heights */
+            heights: components["schemas"]["HeightOut"][];
+        };
+        /** HeightOut */
+        HeightOut: {
+            /** Name */
+            name: string;
+            /** Mm */
+            mm: number;
+            /** Measured */
+            measured: boolean;
+        };
+        /** MeasuresOut */
+        MeasuresOut: {
+            /**
+             * Terms
+             * @enum {string}
+             */
+            terms: "us" | "uk";
+            /** Rounds */
+            rounds: number;
+            gauge: components["schemas"]["GaugeOut"];
+            /** Said */
+            said: components["schemas"]["SaidOut"][];
+            /** Predicted */
+            predicted: number[];
+            fit: components["schemas"]["FitOut"] | null;
+            size: components["schemas"]["FinishedOut"] | null;
+            plan: components["schemas"]["PlanOut"] | null;
+            /** Yarn */
+            yarn: components["schemas"]["UsedOut"][];
+            /** Cautions */
+            cautions: string[];
+        };
+        /**
+         * PlanOut
+         * @description How to come to a wanted size. hook: to try with the rounds there are, 0 if none will do.
+         */
+        PlanOut: {
+            /** Rounds */
+            rounds: number;
+            /** Mm */
+            mm: number;
+            /** Hook */
+            hook: number;
+            /** Change */
+            change: string;
+            /** Caution */
+            caution: string;
+        };
+        /** SaidOut */
+        SaidOut: {
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "stitches" | "rows" | "circle" | "across";
+            /** N */
+            n: number;
+            /** Kind */
+            kind: string;
+            /** Mm */
+            mm: number;
+        };
+        /**
+         * UsedOut
+         * @description Yarn by colour; out: how far the figures may be off, as a share; balls 0 where no ball is described.
+         */
+        UsedOut: {
+            /** Yarn */
+            yarn: string;
+            /** Words */
+            words: string;
+            /** Metres */
+            metres: number;
+            /** Grams */
+            grams: number;
+            /** Balls */
+            balls: number;
+            /** Out */
+            out: number;
+        };
+        /** MeasureIn */
+        MeasureIn: {
+            /** Text */
+            text: string;
+            /**
+             * Wanted Mm
+             * @default 0
+             */
+            wanted_mm: number;
+        };
+        /** SwatchOut */
+        SwatchOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Lines */
+            lines: string;
+            /** Washed */
+            washed: boolean;
+        };
+        /** SwatchIn */
+        SwatchIn: {
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /**
+             * Washed
+             * @default false
+             */
+            washed: boolean;
+        };
     };
     responses: never;
     parameters: never;
@@ -1284,6 +1514,112 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+        };
+    };
+    measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuresOut"];
+                };
+            };
+        };
+    };
+    readSwatches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwatchOut"][];
+                };
+            };
+        };
+    };
+    keepSwatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwatchIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwatchOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    dropSwatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                swatch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
                 };
             };
         };

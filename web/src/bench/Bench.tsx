@@ -100,6 +100,7 @@ function Work({ motif }: { motif: Motif }) {
       else if (e.code === "Digit2") first(drawing.current);
       else if (e.code === "Digit3") first(findings.current);
       else if (e.code === "KeyP") void go(`/motif/${motif.id}/pattern`);
+      else if (e.code === "KeyM") void go(`/motif/${motif.id}/measure`);
       else return;
       e.preventDefault();
     };
@@ -135,6 +136,12 @@ function Work({ motif }: { motif: Motif }) {
         </Button>
         <NextRound text={save.text} take={append} />
         <Shortcuts />
+        <Link
+          to={`/motif/${motif.id}/measure`}
+          className="rounded border border-line bg-leaf px-3 py-1.5 leading-tight font-medium hover:border-moss"
+        >
+          Measure
+        </Link>
         <Link
           to={`/motif/${motif.id}/pattern`}
           className="rounded border border-moss bg-moss px-3 py-1.5 leading-tight font-medium text-on-moss hover:opacity-90"

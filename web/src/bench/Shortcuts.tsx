@@ -13,6 +13,8 @@ const KEYS: [string, string][] = [
   ["Alt 1 / Alt 2 / Alt 3", "go to draft / drawing / findings"],
   ["← → ↑ ↓, in the drawing", "from stitch to stitch, out and in"],
   ["Alt P", "the pattern"],
+  ["Alt M", "measure: gauge, finished rounds, size, yarn"],
+  ["+  −  0", "closer, further, the whole drawing (Shift with arrows moves it)"],
   ["?", "this list (outside the draft)"],
 ];
 

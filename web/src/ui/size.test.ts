@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { bubbleAt } from "./level";
-import { length } from "./size";
+import { exact, length } from "./size";
 
 describe("length", () => {
   it("rounds to half a unit", () => {
@@ -20,4 +20,9 @@ describe("bubbleAt", () => {
     expect(bubbleAt([0.01, 0.02], "cups")).toBeGreaterThanOrEqual(-1);
     expect(bubbleAt([9, 10], "ruffles")).toBeLessThanOrEqual(1);
   });
+});
+
+it("what is measured is told to a tenth", () => {
+  expect(exact(82, "cm")).toBe("8.2 cm");
+  expect(exact(82, "in")).toBe("3.2 in");
 });

@@ -6,3 +6,8 @@ export function length(mm: number, units: Units): string {
   const rounded = Math.round(value * 2) / 2;
   return `${rounded} ${units}`;
 }
+
+/** A length as it is measured: `8.2 cm`, `3.2 in`. */
+export function exact(mm: number, units: Units): string {
+  return `${(units === "cm" ? mm / 10 : mm / 25.4).toFixed(1)} ${units}`;
+}
