@@ -5,10 +5,18 @@ from __future__ import annotations
 import statistics
 import time
 from collections.abc import Callable
+from functools import partial
+
+import numpy as np
+from scipy.optimize import minimize
 
 from mossring.analysis import analyse
 from mossring.chart import draw
-from mossring.draft import forget
+from mossring.draft import forget, work_draft
+from mossring.relaxed import relax
+from mossring.relaxed.net import Floats, Net, net_of
+from mossring.relaxed.rest import lay_out
+from mossring.relaxed.settle import forces, settle
 from mossring.writing import write_sheet
 
 _CORNER = "(dc, ch 2, dc) in corner"
@@ -74,6 +82,48 @@ def after_a_change(rounds: int, times: int, answer: Answer = whole_answer) -> fl
     return measure(lambda: answer(next(texts)), times)
 
 
+def settling(quick: bool) -> None:
+    """How long the fabric takes to come to rest, and another minimiser beside it on the same energy."""
+    print("at rest, and scipy's L-BFGS on the same energy in the plane to the same gradient")
+    first = 0.0
+    for rounds in (6, 9, 13) if quick else (6, 9, 13, 18, 26, 36, 47):
+        forget()
+        draft = work_draft(hexagon(rounds))
+        net = net_of(draft)
+        start = lay_out(draft, net, flat=True)
+        plane = measure(partial(settle, net, start, True), 3)
+        both = measure(partial(relax, draft), 1)
+        first = first or both / net.size
+        ratio = both / net.size / first
+        line = f"  {net.size:6} stitches   plane {plane:8.1f} ms   and space {both:8.1f} ms   {ratio:.2f}"
+        if net.size < 2000:
+            left = float(np.abs(forces(net, True)(settle(net, start, True).at[:, :2])[1]).max())
+            other = measure(partial(lbfgs, net, start, left), 1)
+            line += f"   L-BFGS {other:8.1f} ms, {other / plane:.0f} times"
+        print(line)
+
+
+Line = np.ndarray[tuple[int], np.dtype[np.float64]]
+
+
+def lbfgs(net: Net, start: Floats, gradient: float) -> float:
+    """The energy that scipy's general minimiser ends at, in the plane, once no part of the gradient is larger."""
+    force = forces(net, True)
+
+    def energy(flat: Line) -> tuple[float, Line]:
+        e, g = force(flat.reshape(-1, 2))
+        return e, g.reshape(-1)
+
+    found = minimize(
+        energy,
+        start[:, :2].reshape(-1),
+        jac=True,
+        method="L-BFGS-B",
+        options={"maxiter": 20_000, "maxfun": 40_000, "ftol": 0.0, "gtol": gradient},
+    )
+    return float(found.fun)
+
+
 def run(quick: bool = False) -> int:
     times = 3 if quick else 15
     twelve, stitches = hexagon(12), whole_answer(hexagon(12))
@@ -94,6 +144,7 @@ def run(quick: bool = False) -> int:
     n = whole_answer(forty)
     slow = cold(forty, max(1, times // 5))
     print(f"granny, 40 rounds, {n} stitches   {slow:8.1f} ms   {slow / n / each_first:.2f} of the solid a stitch")
+    settling(quick)
     limits = cold(at_the_limits(), 1)
     print(f"a text at the limits            {limits:8.1f} ms   {limits / base:.1f} of cold")
     return 0

@@ -14,7 +14,7 @@ from scipy.optimize import minimize
 from mossring.draft import work_draft
 from mossring.relaxed import relax
 from mossring.relaxed.net import HOOP, LEG, Net, net_of
-from mossring.relaxed.rest import _raised, _start
+from mossring.relaxed.rest import _raised, lay_out
 from mossring.relaxed.settle import forces, settle
 
 DEMO = sorted((Path(__file__).parents[2] / "demo").glob("*.txt"))
@@ -129,7 +129,7 @@ def test_total_curvature_is_what_the_increases_leave(n: int) -> None:
     """Gauss-Bonnet: for each unit of way outward the edge grows by 2 pi less the curvature within. Weightless."""
     draft = work_draft(circle(n, "dc", 9))
     net = net_of(draft)
-    plane = settle(net, _start(draft, net, flat=True), True)
+    plane = settle(net, lay_out(draft, net, flat=True), True)
     at = settle(net, _raised(draft, net, plane.at), False, weight=0.0, bending=0.02, most=3000).at
     where = {number: at[i] for i, number in enumerate(net.numbers)}
     lengths, ways = [], []
@@ -162,14 +162,13 @@ def test_another_minimiser_finds_no_lower_energy(text: str) -> None:
     """scipy's L-BFGS on the same energy from the same start, in the plane."""
     draft = work_draft(text)
     net = net_of(draft)
-    start = _start(draft, net, flat=True)
+    start = lay_out(draft, net, flat=True)
     ours = settle(net, start, True, close=1e-6, most=5000)
     force = forces(net, True)
 
     def energy(flat: np.ndarray) -> tuple[float, np.ndarray]:
-        x = np.column_stack((flat.reshape(-1, 2), np.zeros(net.size)))
-        e, g = force(x)
-        return e, g[:, :2].reshape(-1)
+        e, g = force(flat.reshape(-1, 2))
+        return e, g.reshape(-1)
 
     theirs = minimize(energy, start[:, :2].reshape(-1), jac=True, method="L-BFGS-B", options={"maxiter": 20_000})
     assert ours.energy <= theirs.fun * 1.02 + 1e-6
@@ -179,7 +178,7 @@ def test_the_gradient_is_that_of_the_energy() -> None:
     draft = work_draft(granny(1, 3))
     net = net_of(draft)
     force = forces(net, False)
-    x = _start(draft, net, flat=True)
+    x = lay_out(draft, net, flat=True)
     x[:, 2] = np.sin(np.arange(net.size))
     _, gradient = force(x)
     for k in range(0, net.size, 7):

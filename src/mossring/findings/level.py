@@ -7,7 +7,11 @@ from collections.abc import Iterator
 from mossring.findings.finding import Finding, Fix, Severity
 from mossring.findings.look import Look
 from mossring.findings.nudge import corner_edits, ring_edits
+from mossring.findings.reshape import half_steps, other_heights, plain_round
 from mossring.shape import Verdict
+
+MOST_MENDS = 3
+"""As many ways of mending a round that cups or ruffles are offered, the smallest change first."""
 
 
 def judged(look: Look, code: str, severity: Severity, verdict: Verdict) -> Iterator[Finding]:
@@ -23,7 +27,7 @@ def judged(look: Look, code: str, severity: Severity, verdict: Verdict) -> Itera
     message = f"{look.name} {verb}: {_numbers(look)}"
     if rescued:
         message += " A later round brings it back."
-    yield look.finding(
+    found = look.finding(
         code,
         "hint" if rescued else severity,
         (0, 0),
@@ -31,6 +35,8 @@ def judged(look: Look, code: str, severity: Severity, verdict: Verdict) -> Itera
         explain(look),
         () if rescued else mends(look),
     )
+    found.most = MOST_MENDS
+    yield found
 
 
 def _numbers(look: Look) -> str:
@@ -51,7 +57,13 @@ def explain(look: Look) -> str:
 
 
 def mends(look: Look) -> Iterator[Fix]:
-    """Corners with more or fewer stitches; for a circle, the stitches it begins with."""
+    """From the smallest change on: corners with more or fewer stitches (for a circle, those it begins with), half
+    steps, a plain round between, another height."""
+    cups = look.round.entry.verdict == "cups"
     yield from corner_edits(look)
     if not look.round.worked.corners:
         yield from ring_edits(look)
+    yield from half_steps(look, more=cups)
+    if not cups:
+        yield from plain_round(look)
+    yield from other_heights(look, taller=not cups)

@@ -95,22 +95,22 @@ def _nodes(body: Sequence[Node]) -> Iterator[Node]:
 
 def corner_edits(look: Look) -> Iterator[Fix]:
     """The corner of this round, and of the like ones after it, with more or fewer stitches each side."""
-    own = _corner_of(look.round.tree.body)
+    own = corner_of(look.round.tree.body)
     if own is None or look.index is None:
         return
     left, right = own
     like = [(look.round.line, own)]
     for r in look.draft.rounds[look.index + 1 :]:
-        theirs = _corner_of(r.tree.body)
+        theirs = corner_of(r.tree.body)
         if r.line is not like[-1][0] and theirs and (theirs[0].n, theirs[1].n) == (left.n, right.n):
             like.append((r.line, theirs))
     where = f", from round {look.round.number} on" if len(like) > 1 else ""
     for a, b in _steps(left.n, right.n):
         edits = []
         for line, (before, after) in like:
-            edits.append(_recount(line.text, line.at, before, a))
+            edits.append(recount(line.text, line.at, before, a))
             if after is not before:
-                edits.append(_recount(line.text, line.at, after, b))
+                edits.append(recount(line.text, line.at, after, b))
         if right is left:
             shown = f"{a} in the corner"
         else:
@@ -118,7 +118,7 @@ def corner_edits(look: Look) -> Iterator[Fix]:
         yield Fix(f"Work {shown}{where}", tuple(edits))
 
 
-def _corner_of(body: Sequence[Node]) -> tuple[Make, Make] | None:
+def corner_of(body: Sequence[Node]) -> tuple[Make, Make] | None:
     """The stitches before and after the corner in a round's words, if they stand there once."""
     return next((h for n in _nodes(body) if isinstance(n, Work) and (h := _corner_halves(n))), None)
 
@@ -145,7 +145,7 @@ def _corner_halves(work: Work) -> tuple[Make, Make] | None:
     return None
 
 
-def _recount(text: str, at: int, make: Make, n: int) -> Edit:
+def recount(text: str, at: int, make: Make, n: int) -> Edit:
     """The edit that makes a `3 dc` into `n dc`."""
     a, b = make.span
     m = re.search(r"\d+", text[a:b])

@@ -22,10 +22,10 @@ from mossring.working import RING, Made
 
 Floats = NDArray[np.float64]
 
-LEG, HOOP, SHEAR, CHAIN, FOLD = 0, 1, 2, 3, 4
-STIFFNESS = {LEG: 1.0, HOOP: 1.0, SHEAR: 0.3, CHAIN: 1.0, FOLD: 0.6}
+LEG, HOOP, SHEAR, CHAIN, FOLD, STAND = 0, 1, 2, 3, 4, 5
+STIFFNESS = {LEG: 1.0, HOOP: 1.0, SHEAR: 0.3, CHAIN: 1.0, FOLD: 0.6, STAND: 0.15}
 """How stiff each kind of spring is; legs and hoops 1 (the unit), shear so weak that a swirl can lean."""
-SQUEEZE = {LEG: 0.35, HOOP: 0.35, SHEAR: 1.0, CHAIN: 0.02, FOLD: 1.0}
+SQUEEZE = {LEG: 0.35, HOOP: 0.35, SHEAR: 1.0, CHAIN: 0.02, FOLD: 1.0, STAND: 1.0}
 """How much of its stiffness a spring keeps when it is pressed: stitches bunch, chains go slack."""
 FOLDED = 0.75
 """The share of the way past a stitch that its neighbours keep from each other when they are pressed together."""
@@ -169,7 +169,9 @@ class _Knotter:
         for m in edge:
             if m.feet:
                 sharing.setdefault(m.feet, []).append(m)
+        place = {m.number: k for k, m in enumerate(edge)}
         for feet, those in sharing.items():
+            self._stand(feet, _in_turn(those, edge), place, r)
             spots = self._feet(feet, _in_turn(those, edge), r.worked.turned)
             for m, places in zip(_in_turn(those, edge), spots, strict=True):
                 height = self._height(m)
@@ -179,6 +181,21 @@ class _Knotter:
                     self.foot_of.setdefault(self.index[m.number], below)
                     if below in self.foot_of and len(spot) == 1:
                         self.bends.append((self.index[m.number], below, self.foot_of[below], max(height, 0.25) ** -3))
+
+    def _stand(self, feet: tuple[int, ...], group: Sequence[Made], place: dict[int, int], r: DraftRound) -> None:
+        """A group in a space stands upright on it: its outer stitches are tied crosswise to the space's neighbours."""
+        point = self.at(feet[0]) if len(feet) == 1 else -1
+        beside = self.beside.get(point)
+        many = len(group)
+        if beside is None or place[group[-1].number] - place[group[0].number] != many - 1:
+            return  # no space, or a corner: its chain bends the group
+        before, after, _ = beside
+        near, far = (after, before) if r.worked.turned != self.turned.get(feet[0], False) else (before, after)
+        half = (self.width[point] + (self.width[before] + self.width[after]) / 2) / 2
+        reach = half + sum(m.width for m in group[1:]) / 2
+        for m, to in ((group[0], far), (group[-1], near)):
+            rest = hypot(self._height(m), reach)
+            self._tie(((self.index[m.number], 1.0),), ((to, 1.0),), rest, STAND, SQUEEZE[STAND], r.number)
 
     def _height(self, m: Made) -> float:
         """How far the top stands from its foot: at least the stitch's height, more from a round further down."""

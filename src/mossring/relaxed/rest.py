@@ -16,6 +16,8 @@ from mossring.relaxed.net import CHAIN, HOOP, Floats, Net, net_of
 from mossring.relaxed.settle import MOST_STEPS, WEIGHT, Settled, settling
 
 MOST_IN_SPACE = 400
+MOST_WORK = 2_400_000
+"""Steps in space times stitches: what a piece of 10,000 settles in within a few seconds."""
 BUMP = 0.12
 RIPPLES = ((2, 0.3), (3, 1.1), (4, 2.0), (5, 0.7), (6, 1.9), (7, 0.2), (8, 1.3), (11, 0.5), (13, 2.2))
 """Waves of so many to a round, at so many radians: the start in space leans nowhere in particular, always the same."""
@@ -67,14 +69,15 @@ def relaxing(draft: Draft) -> Iterator[Progress | Relaxed]:
     if kept is None:
         net = net_of(draft)
         plane: Settled | None = None
-        for plane in settling(net, _start(draft, net, flat=True), True):
+        for plane in settling(net, lay_out(draft, net, flat=True), True):
             yield Progress(0.3 * min(1.0, plane.steps / MOST_STEPS))
         assert plane is not None
         weight = WEIGHT / max(1.0, radius_at(plane.at)) ** 2
         start = _raised(draft, net, plane.at)
         space = plane
-        for space in settling(net, start, False, weight=weight, most=MOST_IN_SPACE):
-            yield Progress(0.3 + 0.7 * min(1.0, space.steps / MOST_IN_SPACE))
+        most = max(60, min(MOST_IN_SPACE, MOST_WORK // net.size))
+        for space in settling(net, start, False, weight=weight, most=most):
+            yield Progress(0.3 + 0.7 * min(1.0, space.steps / most))
         kept = Relaxed(
             _by_number(net, plane.at),
             _by_number(net, space.at),
@@ -113,7 +116,7 @@ def _before(draft: Draft) -> Relaxed | None:
     return next((r for r in found if r is not None), None)
 
 
-def _start(draft: Draft, net: Net, flat: bool) -> Floats:
+def lay_out(draft: Draft, net: Net, flat: bool) -> Floats:
     """Where the ledger lays each stitch; rounds that were settled before lie as they did then."""
     at = np.zeros((net.size, 3))
     index = {n: i for i, n in enumerate(net.numbers)}
