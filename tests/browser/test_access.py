@@ -42,6 +42,17 @@ def test_no_view_has_a_barrier(door: Page, scheme: str) -> None:
     expect(door.get_by_role("heading", name="What could come next")).to_be_visible()
     assert_no_barriers(door)
     door.keyboard.press("Escape")
+    expect(door.locator("svg[data-settled=true]")).to_be_visible()
+    door.get_by_role("button", name="Yarn", exact=True).click()
+    door.get_by_role("button", name="Strain").click()
+    assert_no_barriers(door)
+    door.get_by_role("button", name="On the table").click()
+    expect(door.locator("[data-space]")).to_be_visible()
+    assert_no_barriers(door)
+    door.get_by_role("link", name="Measure").click()
+    expect(door.get_by_role("heading", name="From the hook")).to_be_visible()
+    assert_no_barriers(door)
+    door.get_by_role("link", name="Back to the bench").click()
     door.get_by_role("link", name="Pattern").click()
     expect(door.get_by_role("article", name="UK terms")).to_be_visible()
     assert_no_barriers(door)
@@ -57,7 +68,7 @@ def test_the_bench_needs_no_scrolling_of_the_page(demo: Page) -> None:
 def test_no_view_is_wider_than_a_small_screen(demo: Page, size: tuple[int, int]) -> None:
     """A tablet in portrait, a telephone, and 1280x800 at 200 % text."""
     demo.set_viewport_size({"width": size[0], "height": size[1]})
-    for step in ("shelf", "read in", "bench", "pattern"):
+    for step in ("shelf", "read in", "bench", "measure", "pattern"):
         if step == "read in":
             demo.get_by_role("link", name="Read in a pattern").click()
             demo.get_by_role("button", name="Try an example").click()
@@ -66,7 +77,11 @@ def test_no_view_is_wider_than_a_small_screen(demo: Page, size: tuple[int, int])
             demo.get_by_role("link", name="Moss Ring").click()
         elif step == "bench":
             open_motif(demo, "Fog Lamp Square")
+        elif step == "measure":
+            demo.get_by_role("link", name="Measure").click()
+            expect(demo.get_by_role("heading", name="From the hook")).to_be_visible()
         elif step == "pattern":
+            demo.get_by_role("link", name="Back to the bench").click()
             demo.get_by_role("link", name="Pattern").click()
             expect(demo.get_by_role("article", name="UK terms")).to_be_visible()
         assert demo.evaluate("document.documentElement.scrollWidth") <= size[0], step

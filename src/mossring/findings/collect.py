@@ -176,6 +176,8 @@ class _Collector:
         for fix in f.propose:
             if len(f.fixes) >= f.most or self.spent >= _TRIALS:
                 return
+            if fix.way and any(x.way == fix.way for x in f.fixes):
+                continue
             self.spent += cost
             good = self._worked(fix, f, index)
             if good is not None:
@@ -201,8 +203,12 @@ class _Collector:
         return all(g.code != f.code for g in raw(trial, None))
 
     def _levels(self, fix: Fix, f: Finding, index: int, trial: Draft) -> Fix | None:
-        """A mend of cupping or ruffling: flat from this round to the end, everything still worked."""
-        if any(r.entry.verdict not in ("flat", "unknown") for r in trial.rounds[index:]):
+        """A mend of cupping or ruffling: flat from this round to the end, everything still worked. Another height or a
+        round between takes some rounds to come flat: until then they may want blocking."""
+        last = trial.rounds[-1].entry.verdict if trial.rounds else "unknown"
+        late = fix.way in ("height", "plain") and last in ("flat", "unknown")
+        allowed = ("flat", "unknown", "blocks out") if late else ("flat", "unknown")
+        if any(r.entry.verdict not in allowed for r in trial.rounds[index:]):
             return None
         text = apply(self.text, fix.edits)
         for k in range(len(trial.rounds)):
@@ -215,7 +221,7 @@ class _Collector:
                     trial = work_draft(text, self.draft.dialect)
                 elif g.severity != "hint" and g.family < _LEVEL and not self._was_there(g, k):
                     return None
-        return Fix(fix.label, between(self.text, text))
+        return Fix(fix.label, between(self.text, text), way=fix.way)
 
     def _was_there(self, g: Finding, index: int) -> bool:
         return any(h.code == g.code for h in raw(self.draft, index))

@@ -21,11 +21,13 @@ class Edit:
 
 @dataclass(frozen=True, slots=True)
 class Fix:
-    """Edits that go together, in the designer's words. states: they change a stated count, no stitch."""
+    """Edits that go together, in the designer's words. states: they change a stated count, no stitch. way: of mends
+    that go the same way only the first that comes right is offered (``: each stands for itself)."""
 
     label: str
     edits: tuple[Edit, ...]
     states: bool = False
+    way: str = ""
 
 
 Propose = Iterable[Fix]

@@ -115,7 +115,7 @@ def corner_edits(look: Look) -> Iterator[Fix]:
             shown = f"{a} in the corner"
         else:
             shown = f"{a} each side of the corner" if a == b else f"{a} before and {b} after the corner"
-        yield Fix(f"Work {shown}{where}", tuple(edits))
+        yield Fix(f"Work {shown}{where}", tuple(edits), way="corner")
 
 
 def corner_of(body: Sequence[Node]) -> tuple[Make, Make] | None:
@@ -163,4 +163,4 @@ def ring_edits(look: Look) -> Iterator[Fix]:
         for n in (usual, *(now + step for step in (1, -1, 2, -2, 3, -3, 4, -4, 5, -5, 6, -6))):
             if n >= 3 and n != now:
                 edit = Edit(line.at + start, line.at + end, str(n))
-                yield Fix(f"Begin with {n} in round {first.round.number}", (edit,))
+                yield Fix(f"Begin with {n} in round {first.round.number}", (edit,), way="ring")

@@ -35,7 +35,11 @@ def half_steps(look: Look, more: bool) -> Iterator[Fix]:
             if own[1] is not own[0]:
                 edits.append(recount(r.line.text, r.line.at, own[1], n))
         a, b = (n, first[0].n) if begin == 0 else (first[0].n, n)
-        yield Fix(f"Work {a} and {b} each side of the corner in turn, from round {stretch[0].number} on", tuple(edits))
+        yield Fix(
+            f"Work {a} and {b} each side of the corner in turn, from round {stretch[0].number} on",
+            tuple(edits),
+            way="half",
+        )
 
 
 def other_heights(look: Look, taller: bool) -> Iterator[Fix]:
@@ -60,7 +64,7 @@ def other_heights(look: Look, taller: bool) -> Iterator[Fix]:
     if edits:
         how = "taller" if taller else "lower"
         where = f", from round {stretch[0].number} on" if len(stretch) > 1 else ""
-        yield Fix(f"Work {then}, which is {how}, instead of {now}{where}", tuple(edits))
+        yield Fix(f"Work {then}, which is {how}, instead of {now}{where}", tuple(edits), way="height")
 
 
 def plain_round(look: Look) -> Iterator[Fix]:
@@ -88,7 +92,7 @@ def plain_round(look: Look) -> Iterator[Fix]:
     head = head if head.endswith((":", ".", ")")) else head + ":"
     plain = f"{head} {TERMS[dialect][kind].abbr} in each st around\n"
     edits[0] = Edit(start, edits[0].end, plain + text[start : edits[0].start] + edits[0].text)
-    yield Fix(f"Work a plain round before round {look.round.number}", tuple(edits))
+    yield Fix(f"Work a plain round before round {look.round.number}", tuple(edits), way="plain")
 
 
 def _stretch(look: Look) -> list[DraftRound]:

@@ -31,14 +31,13 @@ export async function takePicture(svg: SVGSVGElement, title: string, kind: "svg"
       .replace(/^-|-$/g, "")
       .toLowerCase() || "motif"
   }.${kind}`;
-  const blob = new Blob([coloured(svg)], { type: "image/svg+xml" });
+  const text = coloured(svg);
   if (kind === "svg") {
-    hand(blob, name);
+    hand(new Blob([text], { type: "image/svg+xml" }), name);
     return;
   }
-  const url = URL.createObjectURL(blob);
   const image = new Image();
-  image.src = url;
+  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(text)}`;
   await image.decode();
   const canvas = document.createElement("canvas");
   [canvas.width, canvas.height] = [SIDE, SIDE];
@@ -48,6 +47,5 @@ export async function takePicture(svg: SVGSVGElement, title: string, kind: "svg"
     pen.fillRect(0, 0, SIDE, SIDE);
     pen.drawImage(image, 0, 0, SIDE, SIDE);
   }
-  URL.revokeObjectURL(url);
   canvas.toBlob((png) => png && hand(png, name), "image/png");
 }

@@ -17,7 +17,7 @@ import { SwatchSection } from "./SwatchSection";
 export function MeasureView() {
   const id = Number(useParams().id);
   const motif = useQuery({
-    queryKey: ["motif", id],
+    queryKey: ["measuring", id],
     queryFn: () => asked(client.GET("/api/motifs/{motif_id}", { params: { path: { motif_id: id } } })),
     staleTime: 0,
     gcTime: 0,
