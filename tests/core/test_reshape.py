@@ -20,7 +20,7 @@ PENTAGON = rounds(
 CIRCLE_OF_8 = rounds(
     "8 sc in ring",
     "2 sc in each st around",
-    *[f"[2 sc in next st, sc in next {k} sts] 8 times" for k in (1, 2, 3)],
+    *[f"[2 sc in next st, sc in next {k} sts] 8 times" for k in range(1, 9)],
 )
 CASES = [(PENTAGON, "in turn"), (PENTAGON, "each side of the corner"), (CIRCLE_OF_8, "which is taller")]
 
