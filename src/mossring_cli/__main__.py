@@ -106,6 +106,29 @@ def chart(args: argparse.Namespace) -> int:
     )
 
 
+def settle(args: argparse.Namespace) -> int:
+    from mossring.relaxed import relax
+    from mossring_cli.settle import lie_data, print_lie
+
+    text = read_file(args.file)
+    if text is None:
+        return UNUSABLE
+    result = analyse(text)
+    found = relax(result.draft)
+    if found is None:
+        print("There is no fabric to settle, or too much of it.", file=sys.stderr)
+        return UNUSABLE
+    if args.json:
+        print(json.dumps(lie_data(result.draft, found), indent=1))
+    else:
+        print_lie(result.draft, found)
+    if args.out:
+        plane = {n: (x, y) for n, (x, y, _) in found.plane.items()}
+        drawn = draw(result.draft, plane)
+        return _out(args.out, as_svg(drawn, result.draft.doc.title or "Untitled motif"))
+    return 1 if result.stopped else 0
+
+
 def bench(args: argparse.Namespace) -> int:
     from mossring_cli.bench import run
 
@@ -132,6 +155,11 @@ def parser() -> argparse.ArgumentParser:
     d.add_argument("file")
     d.add_argument("-o", "--out")
     d.set_defaults(run=chart)
+    s = commands.add_parser("settle", help="let the fabric come to rest and say how it lies")
+    s.add_argument("file")
+    s.add_argument("--json", action="store_true")
+    s.add_argument("-o", "--out", help="draw it as it lies, as an SVG")
+    s.set_defaults(run=settle)
     b = commands.add_parser("bench", help="measure the speed of the core, as ratios in one run")
     b.add_argument("--quick", action="store_true")
     b.set_defaults(run=bench)

@@ -10,6 +10,8 @@ from mossring.draft import work_draft
 from mossring.relaxed import relax
 from mossring.shape import heat_caution, plan, read_yarn, size_of, sizes, used
 from mossring.shape.target import stretch_caution
+from mossring.stitches.terms import Dialect
+from mossring.writing import as_html, as_markdown, as_text, write_sheet
 
 
 def square(rounds: int, header: str = "") -> str:
@@ -246,3 +248,16 @@ def test_a_flat_circle_of_dc_takes_the_yarn_that_its_area_suggests() -> None:
     (only,) = used(draft.doc, [r.worked for r in draft.rounds], draft.gauge)
     area = pi * (across("\n".join(lines)) / 200) ** 2
     assert 7 <= only.metres / area <= 15
+
+
+@pytest.mark.parametrize("terms", ["us", "uk"])
+def test_a_gauge_and_what_was_measured_come_back_from_writing(terms: Dialect) -> None:
+    """A US gauge of dc is a UK gauge of tr; measured rounds stand in the text, but not in what makers are given."""
+    header = "Terms: US\nGauge: 14 dc x 7 rounds = 10 cm; 18 rows of sc = 10 cm\nMeasured: Rnd 3 = 8 cm across, flat"
+    draft = work_draft(square(4, header))
+    sheet = write_sheet(draft, terms)
+    again = work_draft(as_text(sheet))
+    assert again.gauge == draft.gauge
+    assert "Measured: Rnd 3 = 8 cm across, flat" in as_text(sheet)
+    assert "Measured" not in as_markdown(sheet)
+    assert "Measured" not in as_html(sheet)

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from mossring.chart import as_svg, draw
 from mossring.draft import work_draft
-from mossring.relaxed.guess import guess
+from mossring.laid import guess
 from mossring.styles import own_style, read_style
 from mossring.working import same_fabric
 from mossring.writing import as_html, as_markdown, as_text, write_sheet

@@ -10,7 +10,7 @@ from typing import cast
 
 from mossring.chart.symbols import chain_marks, symbol
 from mossring.draft import Draft, DraftRound
-from mossring.relaxed.guess import Laid, Point, centre_radius, guess
+from mossring.laid import Laid, Point, centre_radius, guess
 from mossring.working import RING, Made
 
 

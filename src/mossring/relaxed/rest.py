@@ -10,7 +10,7 @@ from typing import cast
 import numpy as np
 
 from mossring.draft import Draft
-from mossring.relaxed.guess import guess
+from mossring.laid import guess
 from mossring.relaxed.lie import Lie, lie, radius_at, strains
 from mossring.relaxed.net import CHAIN, HOOP, Floats, Net, net_of
 from mossring.relaxed.settle import MOST_STEPS, WEIGHT, Settled, settling

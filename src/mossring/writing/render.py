@@ -12,7 +12,7 @@ _TERMS = {"us": "US", "uk": "UK"}
 def as_text(sheet: Sheet) -> str:
     """A pattern file in the draft notation."""
     out = [f"Motif: {sheet.title}", f"Terms: {_TERMS[sheet.dialect]}", f"Shape: {sheet.shape}"]
-    out += [f"{k}: {v}" for k, v in sheet.materials]
+    out += [f"{k}: {v}" for k, v in (*sheet.materials, *sheet.kept)]
     if sheet.abbreviations:
         out.append("Abbreviations: " + "; ".join(f"{a} = {w}" for a, w in sheet.abbreviations))
     if sheet.special:
@@ -99,6 +99,7 @@ def as_data(sheet: Sheet) -> dict[str, object]:
         "shape": sheet.shape,
         "begin": sheet.begin,
         "materials": [{"key": k, "value": v} for k, v in sheet.materials],
+        "measured": [{"key": k, "value": v} for k, v in sheet.kept],
         "abbreviations": [{"abbr": a, "words": w} for a, w in sheet.abbreviations],
         "stitches": [{"name": a, "made": how} for a, how in sheet.names],
         "special": [{"name": a, "made": how} for a, how in sheet.special],

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass, field
 from typing import cast
 
@@ -9,7 +10,7 @@ from mossring.draft import Draft
 from mossring.notation.document import STITCH_KEY, Begin
 from mossring.shape.hooks import hook_mm, hook_name
 from mossring.stitches import is_stitch
-from mossring.stitches.terms import Dialect, term
+from mossring.stitches.terms import TERMS, Dialect, term
 from mossring.styles import Style, own_style
 from mossring.writing.phrases import Phrases, cast_on
 from mossring.writing.script import Script
@@ -23,6 +24,7 @@ _PLAIN = {
     "rep": ("rep", "repeat"),
 }
 _ORDER = ("ch", "slst", "sc", "hdc", "dc", "htr", "tr", "dtr")
+_KEPT = ("measured", "weighed")
 _LOOP_WORDS = {
     "back": ("BLO", "back loop only"),
     "front": ("FLO", "front loop only"),
@@ -48,8 +50,8 @@ class SheetRound:
 class Sheet:
     """A pattern in one dialect. cannot: what of the style or the round could not be written, and why.
 
-    changes: what of the fabric the style changes. special: how special stitches are made; names: the
-    designer's own names for groups, and their groups.
+    changes: what of the fabric the style changes. kept: what the designer measured, for no maker's eyes. special: how
+    special stitches are made; names: the designer's own names for groups, and their groups.
     """
 
     title: str
@@ -57,6 +59,7 @@ class Sheet:
     shape: str
     begin: str
     materials: list[tuple[str, str]] = field(default_factory=list)
+    kept: list[tuple[str, str]] = field(default_factory=list)
     abbreviations: list[tuple[str, str]] = field(default_factory=list)
     rounds: list[SheetRound] = field(default_factory=list)
     opening_notes: list[str] = field(default_factory=list)
@@ -83,6 +86,7 @@ def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -
     if style.begin and own.kind == "foundation":
         sheet.cannot.append("It keeps its foundation: a piece about a chain has no ring.")
     sheet.materials = _materials(draft, dialect)
+    sheet.kept = [(k, v) for k, v in draft.doc.header if k.lower() in _KEPT]
     notes = _notes_by_round(draft)
     sheet.opening_notes = list(notes.get(-1, ()))
     first = rounds[0].script if rounds else None
@@ -172,15 +176,25 @@ def begin_words(begin: Begin, phrases: Phrases, cast: int = 0) -> str:
 
 def _materials(draft: Draft, dialect: Dialect) -> list[tuple[str, str]]:
     """Yarns, hook, gauge and whatever else the header says, the hook with its name in the dialect's country."""
-    skip = {"motif", "terms", "shape", "begin", "style", "abbreviations", "special stitches"}
+    skip = {"motif", "terms", "shape", "begin", "style", "abbreviations", "special stitches", *_KEPT}
     out = []
     for key, value in draft.doc.header:
         mm = hook_mm(value) if key.lower() == "hook" else None
         if mm is not None:
             value = hook_name(mm, uk=dialect == "uk")
+        if key.lower() in ("gauge", "tension"):
+            value = _in_terms(value, draft.dialect, dialect)
         if key.lower() not in skip and not STITCH_KEY.fullmatch(key.lower()):
             out.append((key, value))
     return out
+
+
+def _in_terms(words: str, said: Dialect, dialect: Dialect) -> str:
+    """The stitches that a gauge names, as the other dialect calls them."""
+    if said == dialect:
+        return words
+    names = {t.abbr: TERMS[dialect][key].abbr for key, t in TERMS[said].items() if key in TERMS[dialect]}
+    return re.sub(r"[A-Za-z]+", lambda m: names.get(m[0].lower(), m[0]), words)
 
 
 def _notes_by_round(draft: Draft) -> dict[int, list[str]]:

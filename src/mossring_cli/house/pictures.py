@@ -36,6 +36,10 @@ def bench(page: Page, title: str) -> None:
     page.locator(".moss-result").first.wait_for()
 
 
+def at_rest(page: Page) -> None:
+    page.locator("svg[data-settled=true]").wait_for()
+
+
 def main() -> None:
     url = sys.argv[1] if len(sys.argv) > 1 else "http://127.0.0.1:8017/"
     FOLDER.mkdir(parents=True, exist_ok=True)
@@ -69,7 +73,17 @@ def main() -> None:
         for _ in range(len("Rnd 4 with B: [(3 t")):
             page.keyboard.press("ArrowRight")
         page.locator("[data-lit]").wait_for()
+        at_rest(page)
         take(page, "bench")
+        page.get_by_role("button", name="Yarn", exact=True).click()
+        page.get_by_role("button", name="Strain").click()
+        take(page, "yarn")
+        page.get_by_role("link", name="Measure").click()
+        page.get_by_role("heading", name="From the hook").wait_for()
+        page.get_by_label("I want it across").fill("15")
+        page.get_by_text("rounds make").wait_for()
+        take(page, "measure")
+        page.get_by_role("link", name="Back to the bench").click()
         page.get_by_role("link", name="Pattern").click()
         page.get_by_role("article").first.wait_for()
         take(page, "pattern")
@@ -77,9 +91,16 @@ def main() -> None:
         bench(page, "Second Tenor Panel")
         page.get_by_role("list", name="Findings").wait_for()
         take(page, "bench-findings")
+        page.goto(url)
+        bench(page, "Lantern Cap")
+        at_rest(page)
+        page.get_by_role("button", name="On the table").click()
+        page.locator("[data-space=turning] canvas").wait_for()
+        take(page, "table")
         page.emulate_media(color_scheme="dark")
         page.goto(url)
         bench(page, "Starboard Pentagon")
+        at_rest(page)
         take(page, "bench-dark")
         browser.close()
 
