@@ -68,7 +68,7 @@ def main() -> None:
         page.keyboard.press("Escape")
         page.goto(url)
         bench(page, "Breakwater Panel")
-        page.locator(".cm-line", has_text="Rnd 4").click(position={"x": 25, "y": 18})
+        page.locator(".cm-line", has_text="Rnd 4 with").click(position={"x": 25, "y": 18})
         page.keyboard.press("Home")
         for _ in range(len("Rnd 4 with B: [(3 t")):
             page.keyboard.press("ArrowRight")
