@@ -15,7 +15,7 @@ from mossring.draft import work_draft
 from mossring.relaxed import relax
 from mossring.relaxed.net import HOOP, LEG, Net, net_of
 from mossring.relaxed.rest import _raised, lay_out
-from mossring.relaxed.settle import forces, settle
+from mossring.relaxed.settle import How, forces, settle
 
 DEMO = sorted((Path(__file__).parents[2] / "demo").glob("*.txt"))
 
@@ -105,15 +105,15 @@ def raised(n: int, waves: int) -> np.ndarray:
 def test_five_triangles_about_a_point_stand_as_high_as_geometry_says(n: int) -> None:
     """A pyramid over a regular n-gon with equal edges: height sqrt(1 - 1 / (4 sin^2(pi/n))), by sympy."""
     expected = float(sympy.sqrt(1 - 1 / (4 * sympy.sin(sympy.pi / n) ** 2)))
-    settled = settle(fan(n), raised(n, 0), False, weight=0.0, close=1e-7, most=5000)
+    settled = settle(fan(n), raised(n, 0), False, How(weight=0.0, close=1e-7, most=5000))
     z = settled.at[:, 2]
     assert abs(z[1:].mean() - z[0]) == pytest.approx(expected, rel=1e-3)
 
 
 def test_six_triangles_lie_flat_and_seven_make_a_saddle() -> None:
-    flat = settle(fan(6), raised(6, 0), False, weight=0.0, close=1e-7, most=5000).at
+    flat = settle(fan(6), raised(6, 0), False, How(weight=0.0, close=1e-7, most=5000)).at
     assert np.ptp(flat[:, 2]) < 0.05
-    at = settle(fan(7), raised(7, 2), False, weight=0.0, close=1e-7, most=5000).at
+    at = settle(fan(7), raised(7, 2), False, How(weight=0.0, close=1e-7, most=5000)).at
     spokes = at[1:] - at[0]
     spokes /= np.linalg.norm(spokes, axis=1)[:, None]
     corners = [np.arccos(np.clip(spokes[k] @ spokes[(k + 1) % 7], -1, 1)) for k in range(7)]
@@ -130,7 +130,7 @@ def test_total_curvature_is_what_the_increases_leave(n: int) -> None:
     draft = work_draft(circle(n, "dc", 9))
     net = net_of(draft)
     plane = settle(net, lay_out(draft, net, flat=True), True)
-    at = settle(net, _raised(draft, net, plane.at), False, weight=0.0, bending=0.02, most=3000).at
+    at = settle(net, _raised(draft, net, plane.at), False, How(weight=0.0, bending=0.02, most=3000)).at
     where = {number: at[i] for i, number in enumerate(net.numbers)}
     lengths, ways = [], []
     for r in draft.rounds[3:]:
@@ -163,7 +163,7 @@ def test_another_minimiser_finds_no_lower_energy(text: str) -> None:
     draft = work_draft(text)
     net = net_of(draft)
     start = lay_out(draft, net, flat=True)
-    ours = settle(net, start, True, close=1e-6, most=5000)
+    ours = settle(net, start, True, How(close=1e-6, most=5000))
     force = forces(net, True)
 
     def energy(flat: np.ndarray) -> tuple[float, np.ndarray]:

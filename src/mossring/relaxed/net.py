@@ -22,10 +22,10 @@ from mossring.working import RING, Made
 
 Floats = NDArray[np.float64]
 
-LEG, HOOP, SHEAR, CHAIN, FOLD, STAND = 0, 1, 2, 3, 4, 5
-STIFFNESS = {LEG: 1.0, HOOP: 1.0, SHEAR: 0.3, CHAIN: 1.0, FOLD: 0.6, STAND: 0.15}
+LEG, HOOP, SHEAR, CHAIN, FOLD, STAND, SAG = 0, 1, 2, 3, 4, 5, 6
+STIFFNESS = {LEG: 1.0, HOOP: 1.0, SHEAR: 0.3, CHAIN: 1.0, FOLD: 0.6, STAND: 0.15, SAG: 0.1}
 """How stiff each kind of spring is; legs and hoops 1 (the unit), shear so weak that a swirl can lean."""
-SQUEEZE = {LEG: 0.35, HOOP: 0.35, SHEAR: 1.0, CHAIN: 0.02, FOLD: 1.0, STAND: 1.0}
+SQUEEZE = {LEG: 0.35, HOOP: 0.35, SHEAR: 1.0, CHAIN: 0.02, FOLD: 1.0, STAND: 1.0, SAG: 1.0}
 """How much of its stiffness a spring keeps when it is pressed: stitches bunch, chains go slack."""
 FOLDED = 0.75
 """The share of the way past a stitch that its neighbours keep from each other when they are pressed together."""
@@ -88,6 +88,7 @@ class _Knotter:
     def net(self) -> Net:
         for r in self.draft.rounds:
             self._round(r)
+        self._sag()
         m, n = len(self.rows), len(self.numbers)
         row, col, share = [], [], []
         for k, (a, b, *_) in enumerate(self.rows):
@@ -267,6 +268,14 @@ class _Knotter:
                 self._tie(
                     ((self.index[a.number], 1.0),), ((self.index[c.number], 1.0),), rest, FOLD, SQUEEZE[FOLD], rnd
                 )
+
+    def _sag(self) -> None:
+        """A space that nothing is worked into hangs loosely between its neighbours."""
+        pulled = {foot[0][0] for _, foot, _, kind, *_ in self.rows if kind == LEG}
+        for point, (before, after, _) in self.beside.items():
+            if point not in pulled:
+                middle: Spot = ((before, 0.5), (after, 0.5))
+                self._tie(((point, 1.0),), middle, self.width[point] / 2, SAG, SQUEEZE[SAG], 0)
 
     def _open(self, a: Made, b: Made) -> bool:
         """Whether two neighbours stand in spaces, where they can slide."""

@@ -13,7 +13,7 @@ from mossring.draft import Draft
 from mossring.laid import guess
 from mossring.relaxed.lie import Lie, lie, radius_at, strains
 from mossring.relaxed.net import CHAIN, HOOP, Floats, Net, net_of
-from mossring.relaxed.settle import MOST_STEPS, WEIGHT, Settled, settling
+from mossring.relaxed.settle import MOST_STEPS, WEIGHT, How, Settled, settling
 
 MOST_IN_SPACE = 400
 MOST_WORK = 2_400_000
@@ -76,7 +76,7 @@ def relaxing(draft: Draft) -> Iterator[Progress | Relaxed]:
         start = _raised(draft, net, plane.at)
         space = plane
         most = max(60, min(MOST_IN_SPACE, MOST_WORK // net.size))
-        for space in settling(net, start, False, weight=weight, most=most):
+        for space in settling(net, start, False, How(weight=weight, most=most)):
             yield Progress(0.3 + 0.7 * min(1.0, space.steps / most))
         kept = Relaxed(
             _by_number(net, plane.at),

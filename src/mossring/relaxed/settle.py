@@ -76,36 +76,31 @@ def forces(net: Net, flat: bool, weight: float = WEIGHT, bending: float = BENDIN
     return _Forces(net, net.spots.T.tocsr(), stretch, (net.bends.T @ net.bends * bending).tocsr(), weight)
 
 
-def settle(
-    net: Net,
-    start: Floats,
-    flat: bool,
-    weight: float = WEIGHT,
-    bending: float = BENDING,
-    close: float = CLOSE,
-    most: int = MOST_STEPS,
-) -> Settled:
+@dataclass(frozen=True, slots=True)
+class How:
+    """How a net is settled: what presses and stiffens it in space, and when it has come to rest (see above)."""
+
+    weight: float = WEIGHT
+    bending: float = BENDING
+    close: float = CLOSE
+    most: int = MOST_STEPS
+
+
+def settle(net: Net, start: Floats, flat: bool, how: How | None = None) -> Settled:
     """Where a net comes to rest from a start (points x 3); flat: in the plane. See `settling` for long ones."""
-    return deque(settling(net, start, flat, weight, bending, close, most), maxlen=1)[0]
+    return deque(settling(net, start, flat, how), maxlen=1)[0]
 
 
-def settling(
-    net: Net,
-    start: Floats,
-    flat: bool,
-    weight: float = WEIGHT,
-    bending: float = BENDING,
-    close: float = CLOSE,
-    most: int = MOST_STEPS,
-) -> Iterator[Settled]:
+def settling(net: Net, start: Floats, flat: bool, how: How | None = None) -> Iterator[Settled]:
     """The same, told every so many steps; the last one is the result."""
-    force = forces(net, flat, weight, bending)
+    how = how or How()
+    force = forces(net, flat, how.weight, how.bending)
     solve = _solver(net, force)
     x = start[:, :2].copy() if flat else start.copy()
-    close = max(close, close * 0.1 * float(np.hypot(x[:, 0], x[:, 1]).max(initial=0.0)))
+    close = how.close * max(1.0, 0.1 * float(np.hypot(x[:, 0], x[:, 1]).max(initial=0.0)))
     energy, gradient = force(x)
     past: deque[tuple[Floats, Floats, float]] = deque(maxlen=MEMORY)
-    for step in range(1, most + 1):
+    for step in range(1, how.most + 1):
         way = _downhill(gradient, solve, past)
         slope = float(np.vdot(gradient, way))
         if slope >= 0:  # what was learnt misleads: begin anew
@@ -129,7 +124,7 @@ def settling(
             return
         if step % TELL_EVERY == 0:
             yield Settled(_in_space(x), step, False, energy)
-    yield Settled(_in_space(x), most, False, energy)
+    yield Settled(_in_space(x), how.most, False, energy)
 
 
 def _in_space(x: Floats) -> Floats:

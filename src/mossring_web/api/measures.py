@@ -39,15 +39,16 @@ def measures(text: str, wanted_mm: float) -> dict[str, object]:
 def _gauge(draft: Draft) -> dict[str, object]:
     gauge = draft.gauge
     worked = {m.kind for r in draft.rounds for m in r.worked.made}
+    measured = {c.sample.what for c in draft.fit.compared} if draft.fit else set()
     kinds = [k for k in _KINDS if k in worked or k in gauge.known] or ["dc"]
     return {
         "width": gauge.width_mm,
-        "width_measured": "width" in gauge.known or draft.fit is not None,
+        "width_measured": "width" in gauge.known or "side" in measured,
         "heights": [
             {
                 "name": term(k, draft.dialect).abbr,
                 "mm": gauge.height(k) * gauge.width_mm,
-                "measured": k in gauge.known or draft.fit is not None,
+                "measured": k in gauge.known or "across" in measured,
             }
             for k in kinds
         ],

@@ -1,8 +1,8 @@
-import { useQuery } from "@tanstack/react-query";
 import { Redo2, Undo2 } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
-import { type Analysis, asked, client, keep, type Motif } from "../api/client";
+import { type Analysis, keep, type Motif } from "../api/client";
+import { useMotif } from "../api/useMotif";
 import { Button } from "../ui/Button";
 import { TopBar } from "../ui/TopBar";
 import { useSession } from "../ui/session";
@@ -34,14 +34,7 @@ function loops(analysis: Analysis, at: number): string {
 
 export function Bench() {
   const id = Number(useParams().id);
-  const motif = useQuery({
-    queryKey: ["motif", id],
-    queryFn: () => asked(client.GET("/api/motifs/{motif_id}", { params: { path: { motif_id: id } } })),
-    staleTime: 0,
-    gcTime: 0,
-    refetchOnWindowFocus: false,
-    refetchOnReconnect: false,
-  });
+  const motif = useMotif(id, "bench");
   if (motif.isPending) return <Waiting what="Fetching the motif" />;
   if (motif.isError) return <Trouble error={motif.error} again={() => void motif.refetch()} />;
   return <Work key={id} motif={motif.data} />;

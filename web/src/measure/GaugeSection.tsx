@@ -1,8 +1,8 @@
 import { type FormEvent, useState } from "react";
 import type { Measures, Units } from "../api/client";
 import { Button } from "../ui/Button";
-import { addPart, dropPart, headerParts } from "./header";
-import { Field, FIELD, Section } from "./parts";
+import { addPart } from "./header";
+import { Field, FIELD, Parts, Section } from "./parts";
 
 type Props = { text: string; change: (text: string) => void; measures: Measures; units: Units };
 
@@ -34,23 +34,7 @@ export function GaugeSection({ text, change, measures, units }: Props) {
   const unit = (mm: number) => (units === "cm" ? `${mm.toFixed(1)} mm` : `${(mm / 25.4).toFixed(2)} in`);
   return (
     <Section title="Gauge" hint="Whatever you measured; the rest stands in the usual proportions to it.">
-      <ul className="mb-2">
-        {headerParts(text, key).map((part, i) => (
-          <li
-            key={`${i}${part}`}
-            className="flex items-center justify-between gap-2 border-b border-line py-1"
-          >
-            <span>{part}</span>
-            <Button
-              look="bare"
-              className="px-2 py-0.5 text-sm"
-              onClick={() => change(dropPart(text, key, i))}
-            >
-              Take away
-            </Button>
-          </li>
-        ))}
-      </ul>
+      <Parts text={text} change={change} header={key} />
       <form onSubmit={add} className="flex flex-wrap items-end gap-2" aria-label="Add a measurement">
         <Field name="Measured">
           <select className={FIELD} value={way} onChange={(e) => setWay(e.target.value as keyof typeof WAYS)}>

@@ -2,8 +2,8 @@ import type { FormEvent } from "react";
 import type { Measures, Units } from "../api/client";
 import { Button } from "../ui/Button";
 import { exact } from "../ui/size";
-import { addPart, dropPart, headerParts } from "./header";
-import { Field, FIELD, Section } from "./parts";
+import { addPart } from "./header";
+import { Field, FIELD, Parts, Section } from "./parts";
 import { Plot } from "./Plot";
 
 type Props = { text: string; change: (text: string) => void; measures: Measures; units: Units };
@@ -54,23 +54,7 @@ export function HookSection({ text, change, measures, units }: Props) {
         </Field>
         <Button type="submit">Add</Button>
       </form>
-      <ul className="mt-2">
-        {headerParts(text, "Measured").map((part, i) => (
-          <li
-            key={`${i}${part}`}
-            className="flex items-center justify-between gap-2 border-b border-line py-1"
-          >
-            <span>{part}</span>
-            <Button
-              look="bare"
-              className="px-2 py-0.5 text-sm"
-              onClick={() => change(dropPart(text, "Measured", i))}
-            >
-              Take away
-            </Button>
-          </li>
-        ))}
-      </ul>
+      <Parts text={text} change={change} header="Measured" />
       {fit ? (
         <div aria-live="polite">
           <p className="mt-2 font-medium">{fit.told}</p>

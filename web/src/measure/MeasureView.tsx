@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { asked, client, keep, type Motif } from "../api/client";
+import { useMotif } from "../api/useMotif";
 import { ConflictDialog } from "../bench/ConflictDialog";
 import { SaveSign } from "../bench/Signs";
 import { useAutosave } from "../bench/useAutosave";
@@ -16,14 +17,7 @@ import { SwatchSection } from "./SwatchSection";
 /** Gauge, finished rounds, size, yarn: what is entered here stands in the draft as header lines. */
 export function MeasureView() {
   const id = Number(useParams().id);
-  const motif = useQuery({
-    queryKey: ["measuring", id],
-    queryFn: () => asked(client.GET("/api/motifs/{motif_id}", { params: { path: { motif_id: id } } })),
-    staleTime: 0,
-    gcTime: 0,
-    refetchOnWindowFocus: false,
-    refetchOnReconnect: false,
-  });
+  const motif = useMotif(id, "measuring");
   if (motif.isPending) return <Waiting what="Fetching the motif" />;
   if (motif.isError) return <Trouble error={motif.error} again={() => void motif.refetch()} />;
   return <Measuring key={id} motif={motif.data} />;
