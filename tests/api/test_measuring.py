@@ -81,3 +81,23 @@ def test_a_swatch_of_nothing_is_refused_in_words(as_ada: Caller, name: str, text
     answer = as_ada.call("POST", "/swatches", {"name": name, "text": text})
     assert answer.status_code == 422
     assert json.loads(answer.content)["detail"]
+
+
+def test_a_swatch_is_made_of_what_finished_rounds_taught_and_speaks_either_dialect(as_ada: Caller) -> None:
+    plain = measured(as_ada, SQUARE)
+    text = f"Measured: Rnd 4 = {plain['predicted'][3] * 1.1:.2f} mm across, flat\n{SQUARE}"
+    kept = json.loads(as_ada.call("POST", "/swatches", {"name": "Learnt", "text": text}).content)
+    assert "Gauge: " in kept["lines"]
+    again = measured(as_ada, kept["lines"] + "\n" + SQUARE)
+    assert again["predicted"][3] == pytest.approx(plain["predicted"][3] * 1.1, rel=0.01)
+    (uk,) = json.loads(as_ada.call("GET", "/swatches?terms=uk").content)
+    assert " tr x " in uk["lines"]
+    uk_text = "Terms: UK\n" + uk["lines"] + "\nShape: circle\nRnd 1: 12 tr in ring"
+    assert measured(as_ada, uk_text)["gauge"]["width"] == pytest.approx(again["gauge"]["width"], rel=0.01)
+
+
+def test_a_round_that_lay_otherwise_than_expected_is_told(as_ada: Caller) -> None:
+    found = measured(as_ada, f"Measured: Rnd 3 = 8.5 cm across, bowl; Rnd 4 = 11 cm across, leaning\n{SQUARE}")
+    bowl, leaning = (c["lies"] for c in found["fit"]["compared"])
+    assert "lay in a bowl and was expected flat" in bowl
+    assert "turn every second round" in leaning

@@ -36,6 +36,16 @@ def across(text: str) -> float:
     return size.side_to_side
 
 
+CIRCLE_TO_SQUARE = """
+Shape: circle to square
+Rnd 1: 12 dc in ring
+Rnd 2: 2 dc in each st around
+Rnd 3: [2 dc in next st, dc in next st] 12 times
+Rnd 4: [(dc, tr, ch 1, tr, dc) in next st, dc in next st, hdc in next st, sc in next 4 sts, hdc in next st,
+ dc in next st] 4 times
+Rnd 5: [(2 dc, ch 2, 2 dc) in corner, dc in each st to corner] around"""
+
+
 # ---- gauge ---------------------------------------------------------------------------------
 
 
@@ -102,6 +112,7 @@ def test_thicker_yarn_and_larger_hooks_make_wider_stitches() -> None:
         (square(6), 150),
         (granny(32), 790),
         (square(30), 910),
+        (CIRCLE_TO_SQUARE, 130),
     ],
 )
 def test_common_sizes_come_out_from_defaults(text: str, mm: float) -> None:

@@ -236,6 +236,36 @@ def test_the_level_does_not_cry_wolf(path: Path) -> None:
         assert any(word in text.lower() for word in ("cap", "wave", "bowl", "cups", "ruffle"))
 
 
+CASES = sorted((Path(__file__).parents[3] / "shared" / "cases").glob("*-flat.txt"))
+CASES += sorted((Path(__file__).parents[3] / "shared" / "cases").glob("*granny*.txt"))
+PATTERNS = Path(__file__).parents[1] / "patterns"
+PLAIN = ["pasted-solid-square-join-as-you-like", "pasted-trellis-circle-uk-terms", "pasted-sundial-square"]
+PLAIN += ["pasted-two-tone-granny-us", "pasted-puddle-hexagon", "pasted-anemone-octagon", "pasted-harbour-hex"]
+
+
+@pytest.mark.parametrize("path", [*CASES, *(PATTERNS / f"{n}.txt" for n in PLAIN)], ids=lambda p: p.stem)
+def test_pieces_that_lie_flat_in_the_hand_read_so(path: Path) -> None:
+    found = relax(work_draft(path.read_text()))
+    assert found is not None
+    assert found.lie.verdict in ("flat", "blocks out"), found.lie.why
+
+
+def test_valley_corners_settle_as_a_star() -> None:
+    """Six points and six valleys: the edge bends in at the valleys and keeps its length."""
+    text = (
+        "Shape: hexagon\nRnd 1: 12 sc in ring\nRnd 2: [(2 dc, ch 2, 2 dc) in next st, sk 1] 6 times\n"
+        "Rnd 3: [(2 dc, ch 2, 2 dc) in corner, dc in next st, sc2tog over next 2 sts, dc in next st] around"
+    )
+    draft = work_draft(text)
+    assert not [t for r in draft.rounds for t in (*r.tree.troubles, *r.worked.troubles)]
+    found = relax(draft)
+    assert found is not None
+    where = found.plane
+    points = [np.hypot(*where[draft.rounds[2].worked.made[c].number][:2]) for c in draft.rounds[2].worked.corners]
+    valleys = [np.hypot(*where[m.number][:2]) for m in draft.rounds[2].worked.made if m.kind == "sc2tog"]
+    assert min(points) > max(valleys) * 1.2
+
+
 def test_pieces_without_stitches_and_too_large_ones_are_left_alone(monkeypatch: pytest.MonkeyPatch) -> None:
     assert relax(work_draft("")) is None
     monkeypatch.setattr("mossring.relaxed.rest.MOST_STITCHES", 20)

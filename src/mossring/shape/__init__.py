@@ -1,6 +1,6 @@
 """Shape: gauge, the ledger of growth and fullness, size."""
 
-from mossring.shape.gauge import Gauge, across_measured, read_gauge
+from mossring.shape.gauge import Gauge, across_measured, gauge_words, read_gauge
 from mossring.shape.learned import Fit, Sample, fit, from_gauge, read_samples
 from mossring.shape.ledger import Entry, Verdict, bands, enter, growth_constant
 from mossring.shape.size import Size, size_of
@@ -23,6 +23,7 @@ __all__ = [
     "enter",
     "fit",
     "from_gauge",
+    "gauge_words",
     "growth_constant",
     "heat_caution",
     "plan",

@@ -17,7 +17,7 @@ from mossring.notation.document import Document
 from mossring.shape.hooks import hook_mm
 from mossring.shape.weights import read_yarn
 from mossring.stitches.table import THIRD_LOOP_HEIGHT, lookup
-from mossring.stitches.terms import Dialect, spellings
+from mossring.stitches.terms import Dialect, spellings, term
 
 DEFAULT_WIDTH_MM = 7.1
 """One dc on a 5 mm hook in medium yarn: a round of dc adds 12-15 mm to the radius (common practice, no source)."""
@@ -79,6 +79,12 @@ def read_gauge(doc: Document, dialect: Dialect) -> Gauge:
     base = default_gauge(doc)
     found = list(measurements(doc.value("Gauge") or doc.value("Tension"), dialect))
     return solved(base, found) if found else base
+
+
+def gauge_words(gauge: Gauge, dialect: Dialect) -> str:
+    """A gauge as a gauge line says it, by its dc: `14.1 dc x 7.4 rounds = 10 cm`."""
+    width, height = gauge.width_mm, gauge.height("dc") * gauge.width_mm
+    return f"{100 / width:.2f} {term('dc', dialect).abbr} x {100 / height:.2f} rounds = 10 cm"
 
 
 def default_gauge(doc: Document) -> Gauge:

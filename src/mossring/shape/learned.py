@@ -46,12 +46,14 @@ class Sample:
 
 @dataclass(frozen=True, slots=True)
 class Compared:
-    """A sample with what was predicted before and after the fit, in mm; odd: why it is an outlier, or ``."""
+    """A sample with what was predicted before and after the fit, in mm; odd: why it is an outlier, or ``; lies: what
+    to say where it lay otherwise than was expected."""
 
     sample: Sample
     before: float
     after: float
     odd: str = ""
+    lies: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -123,10 +125,29 @@ def fit(samples: Sequence[Sample], entries: Sequence[Entry], shape: Shape, gauge
         odd = (
             _odd(s, far, entries, shape, gauge, rest) if len(pairs) > 2 and abs(far) > max(ODD, 2.5 * _sure(s)) else ""
         )
-        compared.append(Compared(s, before, before * factor, odd))
+        compared.append(Compared(s, before, before * factor, odd, _lies(s, entries[s.round - 1])))
     moved = replace(gauge, width_mm=gauge.width_mm * exp(width), tall=gauge.tall * exp(height - width), measured=True)
     moved = replace(moved, heights=tuple((k, h * exp(height - width)) for k, h in gauge.heights))
     return Fit(moved, exp(width), exp(height), _told(gauge, moved), compared, scatter)
+
+
+def _lies(s: Sample, entry: Entry) -> str:
+    """Where a round lay otherwise than the arithmetic has it: what may be the cause."""
+    said = entry.verdict
+    if s.lay == "bowl" and said in ("flat", "ruffles"):
+        return f"Round {s.round} lay in a bowl and was expected {_EXPECTED[said]}: a tight join or corner draws it in."
+    if s.lay == "waves" and said in ("flat", "cups"):
+        return f"Round {s.round} lay in waves and was expected {_EXPECTED[said]}: are there stitches too many?"
+    if s.lay == "flat" and said in ("cups", "ruffles"):
+        return f"Round {s.round} lay flat and was expected {_EXPECTED[said]}: your stitches give more than is usual."
+    if s.lay == "leaning":
+        return (
+            f"Round {s.round} leans: stitches never turned lean one way; turn every second round, or block it straight."
+        )
+    return ""
+
+
+_EXPECTED = {"flat": "flat", "cups": "to cup", "ruffles": "to ruffle"}
 
 
 def _sure(s: Sample) -> float:

@@ -7,7 +7,7 @@ from mossring.working import Fabric
 from mossring.writing.plain import in_full
 from mossring.writing.ranges import collapse
 from mossring.writing.render import as_data, as_html, as_markdown, as_text
-from mossring.writing.sheet import Sheet, SheetRound, write_sheet
+from mossring.writing.sheet import Sheet, SheetRound, in_terms, write_sheet
 from mossring.writing.styled import styled_rounds
 
 __all__ = [
@@ -18,6 +18,7 @@ __all__ = [
     "as_markdown",
     "as_text",
     "in_full",
+    "in_terms",
     "write_pattern",
     "write_sheet",
 ]

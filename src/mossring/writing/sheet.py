@@ -183,14 +183,14 @@ def _materials(draft: Draft, dialect: Dialect) -> list[tuple[str, str]]:
         if mm is not None:
             value = hook_name(mm, uk=dialect == "uk")
         if key.lower() in ("gauge", "tension"):
-            value = _in_terms(value, draft.dialect, dialect)
+            value = in_terms(value, draft.dialect, dialect)
         if key.lower() not in skip and not STITCH_KEY.fullmatch(key.lower()):
             out.append((key, value))
     return out
 
 
-def _in_terms(words: str, said: Dialect, dialect: Dialect) -> str:
-    """The stitches that a gauge names, as the other dialect calls them."""
+def in_terms(words: str, said: Dialect, dialect: Dialect) -> str:
+    """The stitches that a gauge names, as another dialect calls them."""
     if said == dialect:
         return words
     names = {t.abbr: TERMS[dialect][key].abbr for key, t in TERMS[said].items() if key in TERMS[dialect]}

@@ -75,6 +75,7 @@ def _fit(draft: Draft) -> dict[str, object] | None:
                 "before": c.before,
                 "after": c.after,
                 "odd": c.odd,
+                "lies": c.lies,
             }
             for c in fit.compared
         ],

@@ -325,6 +325,7 @@ class ComparedOut(Schema):
     before: float
     after: float
     odd: str
+    lies: str
 
 
 class FitOut(Schema):
@@ -387,4 +388,5 @@ class SwatchOut(Schema):
     id: int
     name: str
     lines: str
+    terms: Terms
     washed: bool

@@ -7,7 +7,7 @@ from ninja import Router, Status
 
 from mossring_web.api.doors import signed_in, who
 from mossring_web.api.measures import measures
-from mossring_web.api.schemas import MeasureIn, MeasuresOut, ProblemOut, SwatchIn, SwatchOut
+from mossring_web.api.schemas import MeasureIn, MeasuresOut, ProblemOut, SwatchIn, SwatchOut, Terms
 from mossring_web.swatches import services
 from mossring_web.swatches.models import Swatch
 
@@ -21,8 +21,8 @@ def measure(request: HttpRequest, body: MeasureIn) -> dict[str, object]:
 
 
 @router.get("/swatches", response=list[SwatchOut], operation_id="readSwatches")
-def read(request: HttpRequest) -> list[Swatch]:
-    return services.swatches(who(request))
+def read(request: HttpRequest, terms: Terms = "us") -> list[Swatch]:
+    return services.swatches(who(request), terms)
 
 
 @router.post("/swatches", response={201: SwatchOut, 422: ProblemOut}, operation_id="keepSwatch")

@@ -9,11 +9,13 @@ from django.db import models
 
 
 class Swatch(models.Model):
-    """Yarn, hook and gauge under a name. lines: header lines of our notation (`Yarn A: ...`, `Gauge: ...`)."""
+    """Yarn, hook and gauge under a name. lines: header lines of our notation (`Yarn A: ...`, `Gauge: ...`), whose
+    stitches are called as in `terms`."""
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="swatches")
     name = models.CharField(max_length=120)
     lines = models.TextField()
+    terms = models.CharField(max_length=2, default="us")
     washed = models.BooleanField(default=False)
     created = models.DateTimeField(auto_now_add=True)
 

@@ -859,6 +859,8 @@ export interface components {
             after: number;
             /** Odd */
             odd: string;
+            /** Lies */
+            lies: string;
         };
         /**
          * FinishedOut
@@ -994,6 +996,11 @@ export interface components {
             name: string;
             /** Lines */
             lines: string;
+            /**
+             * Terms
+             * @enum {string}
+             */
+            terms: "us" | "uk";
             /** Washed */
             washed: boolean;
         };
@@ -1544,7 +1551,9 @@ export interface operations {
     };
     readSwatches: {
         parameters: {
-            query?: never;
+            query?: {
+                terms?: "us" | "uk";
+            };
             header?: never;
             path?: never;
             cookie?: never;

@@ -59,10 +59,10 @@ export function HookSection({ text, change, measures, units }: Props) {
         <div aria-live="polite">
           <p className="mt-2 font-medium">{fit.told}</p>
           {fit.compared
-            .filter((c) => c.odd)
+            .filter((c) => c.odd || c.lies)
             .map((c, i) => (
               <p key={i} className="mt-1 rounded bg-warn-soft px-3 py-1.5 text-warn">
-                {c.odd}
+                {[c.odd, c.lies].filter(Boolean).join(" ")}
               </p>
             ))}
           <Plot measures={measures} units={units} />

@@ -69,7 +69,7 @@ function Measuring({ motif }: { motif: Motif }) {
             </div>
             <div className="flex flex-col gap-4">
               <FinishSection {...shared} measures={found.data} wanted={wanted} setWanted={setWanted} />
-              <SwatchSection text={save.text} change={save.change} />
+              <SwatchSection text={save.text} change={save.change} terms={found.data.terms} />
             </div>
           </>
         )}

@@ -1,16 +1,19 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { asked, client, type Swatch } from "../api/client";
+import { asked, client, type Swatch, type Terms } from "../api/client";
 import { Button } from "../ui/Button";
 import { withLines } from "./header";
 import { Field, FIELD, Section } from "./parts";
 
-type Props = { text: string; change: (text: string) => void };
+type Props = { text: string; change: (text: string) => void; terms: Terms };
 
 /** The drawer of swatches: yarn, hook and gauge to be used again. */
-export function SwatchSection({ text, change }: Props) {
+export function SwatchSection({ text, change, terms }: Props) {
   const cache = useQueryClient();
-  const drawer = useQuery({ queryKey: ["swatches"], queryFn: () => asked(client.GET("/api/swatches")) });
+  const drawer = useQuery({
+    queryKey: ["swatches", terms],
+    queryFn: () => asked(client.GET("/api/swatches", { params: { query: { terms } } })),
+  });
   const [name, setName] = useState("");
   const [washed, setWashed] = useState(false);
   const [dropped, setDropped] = useState<Swatch | null>(null);
@@ -70,7 +73,14 @@ export function SwatchSection({ text, change }: Props) {
           <button
             type="button"
             className="underline"
-            onClick={() => keep.mutate({ name: dropped.name, text: dropped.lines, washed: dropped.washed })}
+            onClick={() =>
+              keep.mutate({
+                name: dropped.name,
+                text: `Terms: ${dropped.terms.toUpperCase()}
+${dropped.lines}`,
+                washed: dropped.washed,
+              })
+            }
           >
             Take it back
           </button>
