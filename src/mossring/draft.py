@@ -320,11 +320,15 @@ def parked_after(draft: Draft, upto: DraftRound) -> dict[str, str]:
     return out
 
 
+_JOINS = re.compile(r"\b(?:join|(?:ss|sl st|slst|slip stitch) (?:in)?to)\b", re.IGNORECASE)
+"""A `Row 1` that is joined is a round."""
+
+
 def _first_state(doc: Document, shape: Shape) -> State:
     """What the header says of how every round is worked."""
     style = doc.style.lower()
     closing = 1 if "cluster closed" in style else 0
-    rows = doc.rows or any(line.word == "Row" for line in doc.rounds)
+    rows = doc.rows or any(line.word == "Row" and not _JOINS.search(line.text) for line in doc.rounds[:1])
     return State(doc.begin, shape.sides, turning="turn every" in style, rows=rows, closing=closing, spiral=doc.spiral)
 
 

@@ -209,6 +209,8 @@ def _middles(made: list[Made]) -> tuple[list[float], float]:
         w = m.width
         out.append(at + w / 2)
         at += w
+    if not at:  # nothing but what hangs: side by side all the same
+        return [k + 0.5 for k in range(len(made))], float(len(made))
     return out, at
 
 

@@ -7,13 +7,18 @@ from __future__ import annotations
 
 import os
 import time
+from math import isfinite
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from mossring.analysis import analyse
+from mossring.chart import draw, threads
+from mossring.draft import work_draft
 from mossring.notation import read_round
 from mossring.readin import read_in
+from mossring.relaxed import relax
+from mossring.shape import used
 from mossring.starters import next_rounds
 from mossring.writing import as_text, write_pattern
 
@@ -56,6 +61,19 @@ def test_no_text_of_the_trade_s_words_is_too_much(where: str, words: str) -> Non
     as_text(write_pattern(result.draft, "uk"))
     read_in(text)
     next_rounds(result.draft)
+
+
+@given(_WHERE, _texts)
+@settings(max_examples=max(40, TEXTS // 5), deadline=None)
+def test_no_fabric_is_too_much_to_settle(where: str, words: str) -> None:
+    """Whatever was worked settles to finite places, is drawn there and measured."""
+    draft = work_draft(f"Gauge: 14 dc x 7 rounds = 10 cm\nMeasured: Rnd 1 = 4 cm across\n{where}{words}")
+    found = relax(draft) if sum(len(r.worked.made) for r in draft.rounds) < 3000 else None
+    if found is not None:
+        assert all(isfinite(x) for place in (*found.plane.values(), *found.space.values()) for x in place)
+        assert len(threads(draft, found.space)) == len(draft.rounds)
+        draw(draft, {n: (x, y) for n, (x, y, _) in found.plane.items()})
+    used(draft.doc, [r.worked for r in draft.rounds], draft.gauge)
 
 
 @given(st.text(max_size=300))

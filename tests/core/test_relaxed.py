@@ -11,6 +11,7 @@ import sympy
 from scipy import sparse
 from scipy.optimize import minimize
 
+from mossring.chart import draw
 from mossring.draft import work_draft
 from mossring.relaxed import relax
 from mossring.relaxed.net import HOOP, LEG, Net, net_of
@@ -270,3 +271,9 @@ def test_pieces_without_stitches_and_too_large_ones_are_left_alone(monkeypatch: 
     assert relax(work_draft("")) is None
     monkeypatch.setattr("mossring.relaxed.rest.MOST_STITCHES", 20)
     assert relax(work_draft(polygon(4, 2, 3))) is None
+
+
+def test_a_round_of_picots_alone_is_drawn() -> None:
+    draft = work_draft("Rnd 1: 3 dc in ring\nRnd 2: picot, picot")
+    assert len(draw(draft).rounds[1]) == 2
+    assert relax(draft) is not None

@@ -78,7 +78,7 @@ def _label(c: Cursor) -> Label | None:
             return Label(None)
         return None
     if c.accept("not"):
-        if c.accept("counted", "counting"):
+        if c.accept("counted", "counting") or (c.accept("a", "as") and c.at(*STITCH_WORDS)):
             _to_end_of_label(c)
             return Label(None)
         return None
@@ -120,6 +120,8 @@ def _label(c: Cursor) -> Label | None:
 def _short_label(c: Cursor) -> Label | None:
     """`ch 4 (dc + ch 1)`: what it counts as, without saying so."""
     key = c.stitch()
+    if key not in (None, "ch") and c.at(")") and c.ahead().text in (",", ";", "."):  # `ch 3 (dc),`
+        return Label(key)
     if key is None or not c.accept("+", "plus"):
         return None
     before = c.number()
@@ -166,6 +168,8 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
         closes = stitch == "slst" or after_chain or c.phrase("to", "join") or c.phrase("to", "close")
         if (where[0] == "chain" and closes) or (stitch == "slst" and where[0] == "stitch"):
             return _finish(c, i, stitch, *where)
+    elif stitch == "slst" and c.at("top"):
+        return _finish(c, i, stitch, *_into(c))
     elif stitch == "slst" and (c.at("join") or _nothing_more(c)):
         return _finish(c, i, stitch, *_NOWHERE)
     c.i = i

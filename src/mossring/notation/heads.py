@@ -18,7 +18,7 @@ _BARE_END = (
     r"\d+\s?[a-z]|[(\[*])[^a-z]?)"
 )
 _SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"
-_IN = r"(?:[ ,(]*(?:with|in|using|-|–)?[ ]*(?:yarn|colou?r)?[ ]+(?P<named>" + _YARN + r")[ )]*(?=[:.)]))?"
+_IN = r"(?:[ ,(]*(?:with|in|using|-|–)?[ ]*(?:yarn|colou?r)?[ (]+(?P<named>" + _YARN + r")[ )]*(?=[:.)]))?"
 _LEAD = r"^[ \t]*(?:[-•·*>#]+[ \t]+)?(?:(?P<with>with|using|in)\s+(?P<yarn>" + _YARN + r")\s*[,:]\s*)?"
 _ONE = r"(?P<word>" + _WORD + r")\s*[.#]?\s*(?P<first>" + _N + r")"
 _MORE = r"(?P<more>(?:" + _JOINED + r"(?:(?:" + _WORD + r")\s*)?" + _N + r"\b)*)"

@@ -241,7 +241,7 @@ class Reader:
         t = c.token
         if t.text in _OPEN:
             repeating.bracket(self, nodes, depth)
-        elif t.text in ("rep", "repeat", "reps"):
+        elif t.text in ("rep", "repeat", "reps") or (c.phrase("work", "from") and c.ahead(2).text in ("*", "**")):
             repeating.rep(self, nodes, marks)
         elif (t.text in ("as", "same") and self._as_round()) or (depth == 0 and self._setting(nodes)):
             pass
@@ -354,7 +354,7 @@ class Reader:
         if c.accept(":", ",") and ring:
             return []  # all that follows goes into the ring
         c.accept("work", "make", "working")
-        if ring and c.at("ch", "chain"):
+        if ring and (c.at("ch", "chain") or (c.token.kind == "num" and c.ahead().text in ("ch", "chain"))):
             return []
         return stitching.worked_in(self, wheres, i, depth)
 

@@ -86,7 +86,7 @@ def _remark(r: Reader) -> bool:
             return False
         words.add(c.ahead(k).text)
         k += 1
-    remarks = words & {"made", "completed", "counts", "count", "note"} or words == {"corner"}
+    remarks = words & {"made", "completed", "counts", "count", "note", "magic"} or words == {"corner"}
     if not remarks or c.ahead(k + 1).text in ("in", "into"):
         return False
     c.i += k + 1
@@ -141,8 +141,8 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
         _rep_last(r, nodes, i)
         return
     star = c.token.text
-    if star not in _STARS and marks.close:  # `*...*. Repeat ten more times.`
-        star = next(iter(marks.close))
+    if star not in _STARS and (marks.close or marks.open):  # `*...*. Repeat ten more times.`, `*...; repeat all round`
+        star = next(iter(marks.close or marks.open))
         c.i -= 1
     elif star not in _STARS or star not in marks.open:
         raise c.fail("no star")
@@ -158,6 +158,8 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     if star in marks.close or last < len(nodes):
         body = tuple(nodes[first:last])
         more = any(t.text == "more" for t in c.tokens[i : c.i])
+        if times is not None and (c.accept_phrase("in", "total") or c.accept("altogether", "total")):
+            times, more = max(0, times - 1), True
         again = Repeat(body, times, c.span_from(i), until=until, times_span=span, loose=times is not None and not more)
         nodes.append(again)
         return

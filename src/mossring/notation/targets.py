@@ -51,7 +51,7 @@ def read_ring(c: Cursor) -> Target | None:
         if c.accept("hook"):
             return Target("ring", chains=nth)
     c.i = save
-    if c.accept("mr"):
+    if c.accept("mr", "mc"):
         return RING
     magic = c.accept("magic", "adjustable", "sliding")
     magic or c.accept("center", "centre", "ch", "chain")
