@@ -103,6 +103,8 @@ def _one_group(nodes: list[Node]) -> None:
     before, chain, after = nodes[-3:]
     if not isinstance(before, Work) or not isinstance(after, Work) or before.where.said or not after.where.said:
         return
+    if not before.group or not after.group:
+        return
     kinds = [t.kind for t in after.where.targets]
     one, other = before.group[0], after.group[0]
     if kinds[:1] not in (["sp"], ["corner"]) or len(after.group) > 1 or len(before.group) > 1:

@@ -47,7 +47,7 @@ class Head:
     end: int
 
 
-_NUMBER = re.compile(r"^[ \t]*(?P<first>\d{1,3})[ \t]*[:.)][ \t]+(?=\S)")
+_NUMBER = re.compile(r"^[ \t]*(?P<first>\d{1,3})[ \t]*[:.)-][ \t]+(?=\S)")
 
 
 def only_numbered(text: str) -> bool:

@@ -260,6 +260,8 @@ class Reader:
         elif t.text == "all" and c.ahead().text in ("in", "into") and nodes:
             c.i += 2
             where = places.read_places(c)[0]
+            if not isinstance(nodes[-1], Work | Chain):
+                raise c.fail("instruction")
             if where.targets and where.targets[0].kind != "ring":
                 nodes.append(Work((), where, c.span_from(c.i - 1)))
                 self.all_in = True
@@ -354,6 +356,7 @@ class Reader:
         if c.accept(":", ",") and ring:
             return []  # all that follows goes into the ring
         c.accept("work", "make", "working")
+        c.accept(":")
         if ring and (c.at("ch", "chain") or (c.token.kind == "num" and c.ahead().text in ("ch", "chain"))):
             return []
         return stitching.worked_in(self, wheres, i, depth)

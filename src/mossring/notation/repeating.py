@@ -86,7 +86,7 @@ def _remark(r: Reader) -> bool:
             return False
         words.add(c.ahead(k).text)
         k += 1
-    remarks = words & {"made", "completed", "counts", "count", "note", "magic"} or words == {"corner"}
+    remarks = words & {"made", "completed", "counts", "count", "note", "magic", "is"} or words == {"corner"}
     if not remarks or c.ahead(k + 1).text in ("in", "into"):
         return False
     c.i += k + 1

@@ -77,7 +77,17 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     if key is None:
         raise c.fail("instruction")
     if key == "ch":
-        return [_chain(c, n, i)]
+        node = _chain(c, n, i)
+        if c.at("in", "into") and c.ahead().text in (
+            "same",
+            "next",
+            "the",
+            "corner",
+        ):  # `3 ch, 1 tr, 1 ch into same sp`
+            c.i += 1
+            r.all_in = True
+            return [Work((node,), w, c.span_from(i)) for w in places.read_places(c)[:1]]
+        return [node]
     if key == "picot":
         return [_picot(c, i)]
     after = c.number() if n is None and not legged else None
@@ -136,7 +146,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     around = at_place(c)
     if c.at("over", "across", "along") and c.ahead().text in ("to", "into") and make.stitch == "slst":
         c.i += 1
-    if c.accept("in", "into", "to", "on", "at") or around or c.at("between"):
+    if c.accept("in", "into", "to", "on", "at") or around or c.at("between", "mr", "each"):
         if around:
             c.i += 1
         c.accept("the")
