@@ -72,8 +72,7 @@ def enter(
 ) -> Entry:
     """The ledger entry of a round, given the entries before it."""
     before = earlier[-1] if earlier else None
-    solid = sum(m.width for m in done.made if m.kind != "ch")
-    chains = sum(m.width for m in done.made if m.kind == "ch")
+    solid, chains = _edge(done.made)
     height = mid_height(done, gauge)
     radius = (before.radius if before else start_radius(begin)) + height
     c0, c1 = _constants(done, below, sides)
@@ -108,6 +107,19 @@ def enter(
         flat_piece,
         extent,
     )
+
+
+def _edge(made: Sequence[Made]) -> tuple[float, float]:
+    """The edge in stitches and in chains. A petal is tied down by slip stitches at both its ends: those, and the
+    chains beside them that rise to its stitches, are none of the edge."""
+    solid = sum(m.width for m in made if m.kind != "ch")
+    chains = sum(m.width for m in made if m.kind == "ch")
+    n = len(made)
+    tied = [i for i, m in enumerate(made) if m.kind == "slst"]
+    if not tied or len(tied) == sum(m.kind != "ch" for m in made):
+        return solid, chains
+    rising = {j % n for i in tied for j in (i - 1, i + 1) if made[j % n].kind == "ch"}
+    return solid - sum(made[i].width for i in tied), chains - sum(made[j].width for j in rising)
 
 
 def bands(openness: float) -> tuple[tuple[float, float], tuple[float, float]]:
