@@ -54,3 +54,14 @@ def test_a_plain_round_between_counts_the_later_rounds_up() -> None:
     for fix in plain:
         mended = apply(text, fix.edits)
         assert [r.number for r in analyse(mended).draft.rounds] == [1, 2, 3, 4, 5]
+
+
+def test_a_mend_that_adds_a_round_is_judged_to_its_last_round() -> None:
+    corner = "(1 sc, ch 1, 3 sc)"
+    text = rounds(
+        "[1 hdc in ring, ch 1] 4 times",
+        "[dc in each st to corner, (1 dc, ch 1, 4 dc) in corner] 4 times",
+        *[f"[sc in each st to corner, {corner} in corner] 4 times"] * 2,
+        shape="square",
+    )
+    assert analyse(text).findings is not None

@@ -224,7 +224,9 @@ class _Collector:
         return Fix(fix.label, between(self.text, text), way=fix.way)
 
     def _was_there(self, g: Finding, index: int) -> bool:
-        return any(h.code == g.code for h in raw(self.draft, index))
+        """Whether the draft had it too; a mend may have put a round before it."""
+        rounds = range(max(0, index - 1), min(index + 1, len(self.draft.rounds)))
+        return any(h.code == g.code for k in rounds for h in raw(self.draft, k))
 
 
 def _uneven(r: DraftRound) -> bool:

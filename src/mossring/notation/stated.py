@@ -123,7 +123,7 @@ def _made_kind(c: Cursor) -> str | None:
     group = c.named()
     if group is not None:
         first = group[0] if len(group) == 1 else None
-        return first.stitch if isinstance(first, Make) else "groups"
+        return first.stitch if isinstance(first, Make) and first.n == 1 else "groups"
     if c.token.kind == "word" and c.accept("beg"):
         pass
     bare = c.making()

@@ -392,7 +392,7 @@ def _special(r: Reader, group: tuple[Node, ...], n: int, i: int, start: str) -> 
             start = alone.start
         if alone.stitch == "picot":
             return [replace(alone, span=c.span_from(i))]
-        make = replace(alone, n=n, span=c.span_from(i), start=start, part=r.part)  # type: ignore[arg-type]
+        make = replace(alone, n=n * alone.n, span=c.span_from(i), start=start, part=r.part)  # type: ignore[arg-type]
         if c.at("over") or lookup(alone.stitch).made == "tog":
             return _together(r, make, i)
         return placed(r, make, i)

@@ -64,7 +64,9 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
     worked = Counter[str]()
     for m in makes(after):
         if m.stitch not in ("slst", ""):
-            worked[m.stitch] += m.n
+            stitch = lookup(m.stitch)  # a post stitch is as tall as what it is made of, or nearly
+            full = stitch.made == "post" and lookup(stitch.base).chains[:1] == (chain.n,)
+            worked[stitch.base if full else m.stitch] += m.n
     following = next(iter(worked), None)
     if following and chain.n not in lookup(following).chains:  # judged by what most of the round is
         most = worked.most_common(1)[0][0]

@@ -30,6 +30,8 @@ def check(look: Look) -> Iterator[Finding]:
     if have == n or not look.round.worked.made:
         return
     had = below is not None and len(below.worked.corners) == n
+    if had and below is not None and not have and look.round.worked.stitches == below.worked.stitches:
+        return  # an even round about corners, as an edging is: they show no more
     last = look.index == len(look.draft.rounds) - 1
     if had or have:
         message = f"{look.name} shows {some(have, 'corner')}, and a {look.draft.shape.name} has {n}."
