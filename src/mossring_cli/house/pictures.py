@@ -12,6 +12,10 @@ FOLDER = ROOT / "docs" / "screenshots"
 _ARGS = ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking"]
 
 
+_DECODED = """Promise.all([...document.images]
+  .filter((image) => image.getBoundingClientRect().top < innerHeight)
+  .map((image) => image.decode()))"""
+"""Every picture that is in view has arrived."""
 _NOTES = """Harbour Lantern square
 
 You will need: aran yarn, a 5 mm hook
@@ -28,6 +32,7 @@ Fasten off and weave in ends.
 
 def take(page: Page, name: str) -> None:
     page.wait_for_load_state("networkidle")
+    page.evaluate(_DECODED)
     page.screenshot(path=FOLDER / f"{name}.png")
 
 
