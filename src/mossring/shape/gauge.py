@@ -26,18 +26,18 @@ SPACE_HEIGHT = 0.9
 """A stitch into a space stands about a tenth lower than one into a stitch (common practice, no source)."""
 START_MM = 0.1
 
-_LENGTH = r"(?P<len>\d+(?:[.,]\d+)?)\s*(?P<unit>cm|mm|in(?:ch(?:es)?)?|\")"
+LENGTH = r"(?P<len>\d+(?:[.,]\d+)?)\s*(?P<unit>cm|mm|in(?:ch(?:es)?)?|\")"
 _STITCHES = r"(?P<n>\d+(?:[.,]\d+)?)\s*(?P<st>[a-z ]*?)\s*(?:sts?|stitches)?"
 _ROWS = r"(?P<m>\d+(?:[.,]\d+)?)\s*(?:rounds?|rnds?|rows?)"
-_BOTH = re.compile(_STITCHES + r"\s*(?:x|×|by|and|,)\s*" + _ROWS + r"\s*(?:=|to|in|over)\s*" + _LENGTH, re.I)
-_SOME_ROWS = re.compile(_ROWS + r"\s*(?:of|in)?\s*(?P<st>[a-z ]+?)\s*(?:=|to|over|is|are)\s*" + _LENGTH, re.I)
+_BOTH = re.compile(_STITCHES + r"\s*(?:x|×|by|and|,)\s*" + _ROWS + r"\s*(?:=|to|in|over)\s*" + LENGTH, re.I)
+_SOME_ROWS = re.compile(_ROWS + r"\s*(?:of|in)?\s*(?P<st>[a-z ]+?)\s*(?:=|to|over|is|are)\s*" + LENGTH, re.I)
 _CIRCLE = re.compile(
-    r"circle\s*(?:of|after)?\s*" + _ROWS + r"\s*(?:(?:of|in)\s*(?P<st>[a-z ]+?))?\s*(?:=|is)\s*" + _LENGTH, re.I
+    r"circle\s*(?:of|after)?\s*" + _ROWS + r"\s*(?:(?:of|in)\s*(?P<st>[a-z ]+?))?\s*(?:=|is)\s*" + LENGTH, re.I
 )
 _SIDE = re.compile(
-    r"(?:(?P<what>side|across|diameter|motif)\s*(?:after|of|at)?\s*)(?:" + _ROWS + r")?\s*(?:=|is)\s*" + _LENGTH, re.I
+    r"(?:(?P<what>side|across|diameter|motif)\s*(?:after|of|at)?\s*)(?:" + _ROWS + r")?\s*(?:=|is)\s*" + LENGTH, re.I
 )
-_ONLY_STITCHES = re.compile(_STITCHES + r"\s*(?:=|to|in|over)\s*" + _LENGTH, re.I)
+_ONLY_STITCHES = re.compile(_STITCHES + r"\s*(?:=|to|in|over)\s*" + LENGTH, re.I)
 _MM = {"cm": 10.0, "mm": 1.0}
 
 How = Literal["stitches", "rows", "circle", "across"]
@@ -100,18 +100,18 @@ def measurements(text: str, dialect: Dialect) -> Iterator[Measurement]:
     """What a gauge line says was measured; parts that say nothing of the kind are passed over."""
     for part in re.split(r";|\.\s", text):
         if m := _CIRCLE.search(part):
-            yield Measurement("circle", _number(m["m"]), _kind(m["st"], dialect) or "dc", _mm(m))
+            yield Measurement("circle", _number(m["m"]), _kind(m["st"], dialect) or "dc", millimetres(m))
         elif m := _SIDE.search(part):
-            yield Measurement("across", _number(m["m"] or "0"), "", _mm(m))
+            yield Measurement("across", _number(m["m"] or "0"), "", millimetres(m))
         elif m := _BOTH.search(part):
             kind = _kind(m["st"], dialect) or "dc"
             if _number(m["n"]) and _number(m["m"]):
-                yield Measurement("stitches", _number(m["n"]), kind, _mm(m))
-                yield Measurement("rows", _number(m["m"]), kind, _mm(m))
+                yield Measurement("stitches", _number(m["n"]), kind, millimetres(m))
+                yield Measurement("rows", _number(m["m"]), kind, millimetres(m))
         elif (m := _SOME_ROWS.search(part)) and _kind(m["st"], dialect):
-            yield Measurement("rows", _number(m["m"]), _kind(m["st"], dialect), _mm(m))
+            yield Measurement("rows", _number(m["m"]), _kind(m["st"], dialect), millimetres(m))
         elif (m := _ONLY_STITCHES.search(part)) and _kind(m["st"], dialect):
-            yield Measurement("stitches", _number(m["n"]), _kind(m["st"], dialect), _mm(m))
+            yield Measurement("stitches", _number(m["n"]), _kind(m["st"], dialect), millimetres(m))
 
 
 def solved(base: Gauge, found: list[Measurement]) -> Gauge:
@@ -147,7 +147,8 @@ def _number(text: str) -> float:
     return float(text.replace(",", "."))
 
 
-def _mm(m: re.Match[str]) -> float:
+def millimetres(m: re.Match[str]) -> float:
+    """The length that a match of `LENGTH` tells."""
     return _number(m["len"]) * _MM.get(m["unit"].lower(), 25.4)
 
 

@@ -13,7 +13,7 @@ from math import exp, hypot, log, pi, sqrt
 from typing import Literal
 
 from mossring.notation.document import Document, Shape
-from mossring.shape.gauge import Gauge, Measurement
+from mossring.shape.gauge import LENGTH, Gauge, Measurement, millimetres
 from mossring.shape.ledger import Entry
 from mossring.shape.size import size_of
 
@@ -27,11 +27,9 @@ PRIOR = 25.0
 """How much one measurement counts against the assumption that stitches keep their proportions: 1 in 25."""
 
 _SAMPLE = re.compile(
-    r"(?:rnd|round|rd|row|r)\.?\s*(?P<n>\d{1,4})\s*[:=]?\s*(?P<len>\d+(?:[.,]\d+)?)\s*(?P<unit>cm|mm|in(?:ch(?:es)?)?|\")"
-    r"(?P<rest>[^;]*)",
+    r"(?:rnd|round|rd|row|r)\.?\s*(?P<n>\d{1,4})\s*[:=]?\s*" + LENGTH + r"(?P<rest>[^;]*)",
     re.IGNORECASE,
 )
-_MM = {"cm": 10.0, "mm": 1.0}
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,7 +79,7 @@ def read_samples(doc: Document) -> list[Sample]:
             rest = m["rest"].lower()
             lay = next((x for x in ("bowl", "flat", "waves", "leaning") if x.rstrip("s") in rest), "")
             what: What = "side" if re.search(r"\b(a|per|each|one)? ?side\b(?! to)", rest) else "across"
-            mm = float(m["len"].replace(",", ".")) * _MM.get(m["unit"].lower(), 25.4)
+            mm = millimetres(m)
             if mm > 0:
                 out.append(Sample(int(m["n"]), mm, what, lay))  # type: ignore[arg-type]
     return out
