@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-from math import atan2, degrees, hypot, pi
+from math import atan2, degrees, pi
 
 import numpy as np
 from numpy.typing import NDArray
@@ -216,8 +216,3 @@ def _lean(draft: Draft, net: Net, plane: Floats) -> float:
         moved = (angles[-1] - angles[0] + step / 2) % step - step / 2
         return degrees(moved)
     return 0.0
-
-
-def radius_at(at: Floats) -> float:
-    """The largest distance from the middle."""
-    return max((hypot(float(x), float(y)) for x, y, _ in at), default=0.0)

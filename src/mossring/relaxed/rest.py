@@ -11,7 +11,7 @@ import numpy as np
 
 from mossring.draft import Draft
 from mossring.laid import guess
-from mossring.relaxed.lie import Lie, lie, radius_at, strains
+from mossring.relaxed.lie import Lie, lie, strains
 from mossring.relaxed.net import CHAIN, HOOP, Floats, Net, net_of
 from mossring.relaxed.settle import MOST_STEPS, WEIGHT, How, Settled, settling
 
@@ -72,7 +72,7 @@ def relaxing(draft: Draft) -> Iterator[Progress | Relaxed]:
         for plane in settling(net, lay_out(draft, net, flat=True), True):
             yield Progress(0.3 * min(1.0, plane.steps / MOST_STEPS))
         assert plane is not None
-        weight = WEIGHT / max(1.0, radius_at(plane.at)) ** 2
+        weight = WEIGHT / max(1.0, float(np.hypot(plane.at[:, 0], plane.at[:, 1]).max())) ** 2
         start = _raised(draft, net, plane.at)
         space = plane
         most = max(60, min(MOST_IN_SPACE, MOST_WORK // net.size))
