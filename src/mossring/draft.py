@@ -29,7 +29,8 @@ from mossring.notation import (
 )
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import likely_dialect
-from mossring.notation.growing import grown
+from mossring.notation.growing import grown, has_corner, spread
+from mossring.notation.tree import Node
 from mossring.shape import (
     Entry,
     Fit,
@@ -289,18 +290,30 @@ def _meant(tree: RoundTree, bodies: dict[int, RoundTree], number: int, troubles:
         return tree
     if not tree.also:
         return source
-    body = grown(source.body)
+    body = _grown(source, tree)
     if body is None:
         troubles.append(Trouble("not grown", tree.repeat_span, {"round": meant}))
         return source
     return replace(source, body=body)
 
 
+def _grown(source: RoundTree, tree: RoundTree) -> tuple[Node, ...] | None:
+    """A round grown to its corners, or, where none are spoken of, between its increases."""
+    n, what, _ = tree.also[0]
+    if what == "between in all":
+        return spread(source.body, 0, n)
+    if what == "between":
+        return spread(source.body, n)
+    if what == "on":
+        return grown(source.body) if has_corner(source.body) else spread(source.body, 1)
+    return grown(source.body)
+
+
 def _grown_otherwise(tree: RoundTree, before: State, after: State) -> Iterator[Trouble]:
     """What `with 4 more dc on each side` says, where the sides turn out to grow by another number."""
     had = before.before.per_side() if before.before else []
     have = after.before.per_side() if after.before else []
-    more = sum(n for n, what, _ in tree.also if what != "groups")
+    more = sum(n for n, what, _ in tree.also if what not in ("groups", "between", "between in all", "on"))
     if had and len(had) == len(have) and more and any(b - a != more for a, b in zip(had, have, strict=True)):
         yield Trouble("grows otherwise", tree.also[0][2], {"said": more, "have": have[0] - had[0]})
 

@@ -63,6 +63,21 @@ def read_bracket_label(c: Cursor) -> Label | None:
     return None
 
 
+def read_bracketed_yarn(c: Cursor) -> Act | None:
+    """`(A)`, `[with B]`: the yarn that the next instructions are worked in; None with nothing read otherwise."""
+    i = c.i
+    closer = {"(": ")", "[": "]"}[c.token.text]
+    c.i += 1
+    c.accept("with", "in", "using")
+    c.accept("yarn", "color", "colour")
+    if _is_name(c):
+        name = _name(c)
+        if c.accept(closer):
+            return Act("yarn", c.span_from(i), name)
+    c.i = i
+    return None
+
+
 def _label(c: Cursor) -> Label | None:
     save = c.i
     while c.at("skipped", "missed", "unworked", "beg", "beginning", "these", "this", "the", "first", "turning"):
@@ -282,7 +297,22 @@ def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int 
 
 
 _ACT_WORDS = frozenset(
-    {"turn", "fasten", "cut", "pm", "place", "move", "put", "remove", "pick", "return", "drop", "park", "leave"}
+    {
+        "turn",
+        "fasten",
+        "cut",
+        "break",
+        "pm",
+        "place",
+        "move",
+        "put",
+        "remove",
+        "pick",
+        "return",
+        "drop",
+        "park",
+        "leave",
+    }
     | {"yarn", "color", "colour", "change", "changing", "switch", "with", "using", "in", "join", "attach"}
 )
 
@@ -294,7 +324,7 @@ def read_act(c: Cursor) -> Act | None:
     i = c.i
     if c.accept("turn"):
         return Act("turn", c.span_from(i))
-    if c.phrase("fasten", "off") or (c.at("cut") and (_is_name(c, 1) or c.ahead().text in ("the", "yarn"))):
+    if c.phrase("fasten", "off") or (c.at("cut", "break") and (_is_name(c, 1) or c.ahead().text in ("the", "yarn"))):
         c.i += 1
         c.accept("off", "the")
         c.accept("yarn")
@@ -356,6 +386,8 @@ def _name(c: Cursor) -> str:
     while _is_name(c) and (not words or c.token.start in c.yarns):
         words.append(c.token.text)
         c.i += 1
+    if words and c.token.kind == "num" and c.token.tight:  # `CC1`
+        words[-1] += str(c.number())
     name = " ".join(words)
     return name if len(name) > 3 else name.upper()
 

@@ -46,7 +46,7 @@ _KEYS = frozenset(
     | {"materials", "abbreviations", "special stitches", "size", "finished size", "by", "designer", "title"}
 )
 """Header keys that are one wherever they stand before the rounds."""
-MOVES = re.compile(r"(join|attach|with|using|change)\b", re.IGNORECASE)
+MOVES = re.compile(r"(?:(?:break|cut|fasten) (?:off )?[^.;,]{0,24}[.;,] *)?(?:join|attach|with|using|change)\b", re.I)
 """How a line between rounds begins that moves the hook or changes the yarn."""
 _COUNT_LINE = re.compile(r"^[ \t]*[(\[=–—-]\s*\d+[^.]{0,60}[)\]]?\.?[ \t]*$")
 _SPIRAL = re.compile(r"\b(continuous|spiral)\b|\bdo not join\b", re.IGNORECASE)
@@ -69,6 +69,8 @@ _POLYGONS = {
     "rectangle": 4,
     "half square": 1,
 }
+_SHAPED = re.compile(r"\b(?:" + "|".join([*_POLYGONS, "circle", "granny", "motif", "pattern", "tile"]) + r")s?\b")
+"""How a title speaks of what it is."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -210,6 +212,8 @@ def _is_header(doc: Document, m: re.Match[str]) -> bool:
         return True
     if doc.in_stitches or doc.rounds or not m["value"] or says_begin(m["value"]):
         return False
+    if not doc.title and not doc.header and (said_dialect(m[0]) or _SHAPED.search(key)):
+        return False  # `Mosaic square: US terms` is a title
     return len(key.split()) <= 3 and not names_stitches(m["value"])
 
 
@@ -263,10 +267,14 @@ def _continues(doc: Document, line: str) -> bool:
     if not doc.rounds:
         return False
     above = doc.rounds[-1]
+    if not above.text.strip():
+        return True
     between = doc.plain[above.at + len(above.text) :]
     if not between.lstrip(" \t").startswith(("\n" + line, "\r\n" + line)):
         return False
     if line[:1] in (" ", "\t") and not MOVES.match(line.strip()):
+        return True
+    if above.text.startswith(("\n", "\r")):  # announced on a line of its own: all that stands below it
         return True
     tail = above.text.rstrip()
     if re.match(r"turn\b", line.strip(), re.IGNORECASE):

@@ -24,7 +24,7 @@ def grown(body: Sequence[Node]) -> tuple[Node, ...] | None:
         if unit:
             out.append(Repeat(tuple(unit), None, node.span, until=_TO_CORNER))
             i = _after(body, i, unit)
-        elif isinstance(node, Repeat) and not _has_corner(node.body):
+        elif isinstance(node, Repeat) and not has_corner(node.body):
             inner = _unit(node.body, 0)
             if not inner or len(inner) != len(node.body):
                 return None
@@ -40,6 +40,43 @@ def grown(body: Sequence[Node]) -> tuple[Node, ...] | None:
             out.append(_swept(node))
             i += 1
     return None if _two_runs(out) else tuple(out)
+
+
+def spread(body: Sequence[Node], more: int, in_all: int | None = None) -> tuple[Node, ...] | None:
+    """The instructions with `more` stitches added between increases, or with `in_all` of them there; None if the
+    round has no repeated increase. A run that stands beside no increase (the side of an oblong) stays as it is."""
+    inner = [replace(n, body=spread(n.body, more, in_all) or n.body) if isinstance(n, Repeat) else n for n in body]
+    grew = any(a is not b and a != b for a, b in zip(inner, body, strict=True))
+    increases = [k for k, n in enumerate(inner) if _is_increase(n)]
+    runs = [k for k, n in enumerate(inner) if _is_run(n)]
+    if increases and runs:
+        k = runs[-1]
+        inner[k] = _longer(inner[k], more, in_all)
+    elif increases and not grew:
+        k = increases[-1]
+        inner.insert(k + 1, _longer(_plain_of(inner[k]), more - 1, in_all))
+    elif not grew:
+        return None
+    return tuple(inner)
+
+
+def _is_increase(node: Node) -> bool:
+    if not isinstance(node, Work) or len(node.group) != 1 or node.where.count != 1 or node.where.mode == "each":
+        return False
+    make = node.group[0]
+    return isinstance(make, Make) and make.n in (2, 3)
+
+
+def _plain_of(node: Node) -> Node:
+    """One stitch in the next place, of the kind that an increase has two of."""
+    assert isinstance(node, Work) and isinstance(node.group[0], Make)
+    return replace(node, group=(replace(node.group[0], n=1),), where=Where("next", (ANY_STITCH,), node.where.span))
+
+
+def _longer(node: Node, more: int, in_all: int | None) -> Node:
+    assert isinstance(node, Work)
+    count = in_all if in_all is not None else node.where.count + more
+    return replace(node, where=replace(node.where, count=max(1, count)))
 
 
 def _swept(node: Node) -> Node:
@@ -63,8 +100,9 @@ def _is_corner(node: Node) -> bool:
     return "corner" in kinds or (len(node.group) >= 3 and any(isinstance(n, Chain) for n in node.group))
 
 
-def _has_corner(body: Sequence[Node]) -> bool:
-    return any(_is_corner(n) or (isinstance(n, Repeat) and _has_corner(n.body)) for n in body)
+def has_corner(body: Sequence[Node]) -> bool:
+    """Whether a round's instructions speak of a corner."""
+    return any(_is_corner(n) or (isinstance(n, Repeat) and has_corner(n.body)) for n in body)
 
 
 def _two_runs(nodes: Sequence[Node]) -> bool:

@@ -14,7 +14,7 @@ _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-H])"
 _END = r"\s*(?:[:.)=]+(?![\d.])|\s[-–—](?=\s))\s*"
 _BARE_END = (
-    r"\s+(?=(?:ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|turn|"
+    r"\s+(?=(?:ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|in (?:an? |the )?(?:magic|mr\b|mc\b|ring|adjustable)|beg|sk|inc\b|fp|bp|puff|rep|turn|"
     r"\d+\s?[a-z]|[(\[*])[^a-z]?)"
 )
 _SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"
@@ -28,6 +28,8 @@ _HEADS = (
     re.compile(_LEAD + _ORDINAL + _SIDE + _IN + r"(?:" + _END + r"|" + _BARE_END + r")", re.IGNORECASE),
     re.compile(_LEAD + _ONE + _SIDE + _BARE_END, re.IGNORECASE),
 )
+_ALONE = re.compile(_LEAD + _ONE + _SIDE + r"\s*$", re.IGNORECASE)
+"""A round announced on a line of its own; its instructions stand below."""
 _INNER = re.compile(
     r"[.;)\]] +(?=(?:Rnd|Rnds|Round|Rounds|Row|Rows|R) ?\d{1,3}(?:[ ]?(?:-|–|to|&|and)[ ]?\d{1,3})?[ ]?[:.)] ?\S)"
 )
@@ -59,7 +61,7 @@ def only_numbered(text: str) -> bool:
 
 def read_head(line: str, numbered: bool = False) -> Head | None:
     """The announcement that a line begins with, or None. numbered: a number alone is one."""
-    m = next((found for pattern in _HEADS if (found := pattern.match(line))), None)
+    m = next((found for pattern in (*_HEADS, _ALONE) if (found := pattern.match(line))), None)
     if m is None and numbered and (bare := _NUMBER.match(line)):
         n = int(bare["first"])
         return Head(n, n, False, "", "", bare.start("first"), bare.end())

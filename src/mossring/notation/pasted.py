@@ -28,7 +28,7 @@ _RING = re.compile(r"\b" + _CHAINS + r"\b.*\b(?:ring|join|circle)\b|\bring\b.*\b
 _CAST = re.compile(
     r"^\W*(?:(?:foundation|base|starting|begin|start|using|with|make|work|yarn|colou?r|chain|ch|[A-Z])\b[\s:,]*)*"
     + _CHAINS
-    + r"\W*$",
+    + r"(?: loosely)?\W*$",
     re.IGNORECASE,
 )
 _STITCHES = re.compile(r"\b(?:sc|hdc|dc|tr|htr|dtr|cl|cluster|treble|double|single)s?(?:\d+tog)?\b", re.IGNORECASE)

@@ -156,6 +156,7 @@ def _first_or_last(c: Cursor, i: int) -> Where:
         return Where("made", (), c.span_from(i))
     target = _target_or_stitch(c)
     _as_what(c)
+    c.accept("again")
     if c.accept("made", "worked") or c.accept_phrase("just", "made"):
         return Where("made", (), c.span_from(i))
     several = n is not None and n > 1  # `last 3 sts`: as many as are left, each in its turn

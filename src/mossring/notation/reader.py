@@ -10,6 +10,7 @@ from mossring.notation import closing, grouping, places, repeating, stitching, t
 from mossring.notation.cursor import GROUP_WORDS, Cursor, Names, UnreadableError
 from mossring.notation.pasted import Definition, legs_told
 from mossring.notation.stated import read_stated
+from mossring.notation.targets import CHAIN_WORDS
 from mossring.notation.tokens import tokenize
 from mossring.notation.tree import (
     Act,
@@ -28,8 +29,8 @@ from mossring.notation.tree import (
     Trouble,
     Work,
 )
-from mossring.notation.words import FILL
-from mossring.stitches.table import composed, is_stitch, lookup
+from mossring.notation.words import FILL, NUMBERS
+from mossring.stitches.table import MOST_LEGS, composed, is_stitch, lookup
 from mossring.stitches.terms import Dialect, spellings
 
 MAX_NESTING = 40
@@ -37,7 +38,7 @@ MAX_RING = 60
 _OPEN = {"(": ")", "[": "]"}
 _SEPARATORS = (",", ";", ".")
 _SETTING_WORDS = frozenset(
-    {"work", "working", "worked", "now", "behind", "over", "before", "on", "along", "in", "through"}
+    {"work", "working", "worked", "now", "turn", "behind", "over", "before", "on", "along", "in", "through"}
 )
 _ROUND_WORDS = ("rnd", "round", "rnds", "rounds", "r", "row", "rows")
 
@@ -57,7 +58,7 @@ def read_round(text: str, dialect: Dialect, names: Names = ()) -> RoundTree:
         reader.yarn,
         reader.repeat_of,
         reader.repeat_span,
-        ring,
+        ring or reader.ring,
         tuple(reader.also),
         cast,
     )
@@ -88,13 +89,12 @@ def read_definitions(definitions: Sequence[Definition], names: Names, dialect: D
 
 def _defined(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
     """What a line says a stitch is made of: in the notation, in brackets, or in the motions of the hook."""
+    motions = _popcorn(made, dialect) or _kept_back(made, dialect)
+    if motions:
+        return (motions,)
     told = legs_told(made)
     if told:
         return (Make(composed(told[0], told[1], told[2]), 1, (0, 0)),)
-    dropped = re.search(r"(\d+) ?([a-z]+)\b.*\b(?:drop|remove)", made, re.IGNORECASE)
-    key = spellings(dialect).get((dropped[2].lower(),)) if dropped else None
-    if dropped and key and is_stitch(f"{key}{dropped[1]}-pc"):
-        return (Make(f"{key}{dropped[1]}-pc", 1, (0, 0)),)
     inner = re.search(r"\(([^()]+)\)[^()]*$", made)
     for text in (made, _IN_SAME.sub("", made), inner[1] if inner else ""):
         reader = Reader(Cursor(text, dialect, names))
@@ -105,6 +105,41 @@ def _defined(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
             plain_one = isinstance(alone, Chain) or (isinstance(alone, Make) and alone.n == 1 and not _made(alone))
             return () if plain_one else group
     return ()
+
+
+_DROPPED = re.compile(
+    r"(?:\b(?:ch ?-?(\d)|(\d) ?-?ch)\b[^,;]*[,;] *(?:work )?)?"
+    r"(\d+) ?([a-z]+)\b.*\b(?:drop|remove|withdraw|take (?:the )?(?:hook|loop))",
+    re.IGNORECASE,
+)
+"""`ch 3, 3 dc in same st, drop loop from hook`: a popcorn, and the chain that begins one."""
+
+
+def _popcorn(made: str, dialect: Dialect) -> Make | None:
+    """A popcorn told by its dropped loop; a chain before its stitches is the first leg of a beginning one."""
+    m = _DROPPED.search(made)
+    key = spellings(dialect).get((m[4].lower(),)) if m else None
+    if m is None or key is None:
+        return None
+    begins = bool(m[1] or m[2])
+    whole = f"{key}{int(m[3]) + begins}-pc"
+    return Make(whole, 1, (0, 0), start="beg" if begins else "") if is_stitch(whole) else None
+
+
+_KEPT = re.compile(
+    r"(\d|two|three|four|five) (?:more )?([a-z]+)\b.*\b(?:leaving|holding|keeping|hold|until|omitting|except)\b.*\bl(?:oo)?ps?\b",
+    re.IGNORECASE,
+)
+"""`work 3 tr leaving last loop of each on hook`: the legs of a cluster told by what is kept back."""
+
+
+def _kept_back(made: str, dialect: Dialect) -> Make | None:
+    m = _KEPT.search(made)
+    key = spellings(dialect).get((m[2].lower().removesuffix("s"),)) if m else None
+    if m is None or key not in ("hdc", "dc", "htr", "tr", "dtr"):
+        return None
+    legs = NUMBERS[m[1].lower()] if m[1].isalpha() else int(m[1])
+    return Make(composed("cl", key, legs), 1, (0, 0)) if 2 <= legs <= MOST_LEGS else None
 
 
 _IN_SAME = re.compile(
@@ -165,6 +200,7 @@ class Reader:
         self.last_stitch: str | None = None
         self.part = ""
         self.all_in = False
+        self.ring: int | None = None
         self.also: list[tuple[int, str, Span]] = []
 
     def trouble(self, kind: str, i: int, **data: object) -> None:
@@ -194,6 +230,8 @@ class Reader:
                 continue
             if depth == 0 and self._trailing(nodes):
                 continue
+            if depth == 0 and repeating.passed_remark(c):
+                continue
             before = c.i
             try:
                 self.instruction(nodes, marks, depth)
@@ -210,7 +248,9 @@ class Reader:
         last = nodes[-1] if nodes else None
         stopped = self.c.i > 0 and self.c.tokens[self.c.i - 1].text == "."
         whole = isinstance(last, Join | Act | Repeat) or (isinstance(last, Work) and last.where.said)
-        stated = read_stated(self.c, loose=isinstance(last, Join | Act) or (stopped and whole))
+        stated = read_stated(
+            self.c, loose=isinstance(last, Join | Act) or (stopped and (whole or self.repeat_of is not None))
+        )
         if stated:
             self.stated.extend(stated)
         return bool(stated)
@@ -245,6 +285,8 @@ class Reader:
             repeating.rep(self, nodes, marks)
         elif (t.text in ("as", "same") and self._as_round()) or (depth == 0 and self._setting(nodes)):
             pass
+        elif t.text in ("continue", "cont", "keep", "continuing") and self._continued():
+            pass
         elif (act := closing.read_act(c)) is not None:
             if not any(not isinstance(n, Act) for n in nodes) and depth == 0:
                 self.yarn = self.yarn or act.yarn
@@ -267,7 +309,7 @@ class Reader:
                 self.all_in = True
         elif c.phrase("do", "not", "turn") or c.phrase("don't", "turn"):
             c.i += 3 if t.text == "do" else 2
-        elif t.text == "pull" and depth == 0:  # `pull ring tight`
+        elif t.text in ("pull", "tighten", "draw") and depth == 0:  # `pull ring tight`
             while c.token.kind in ("word", "mark") and not c.at(*_SEPARATORS):
                 c.i += 1
         elif t.text in ("magic", "adjustable", "sliding") and c.ahead().text in ("ring", "circle", "loop"):
@@ -287,6 +329,7 @@ class Reader:
         if c.token.text not in _SETTING_WORDS:
             return False
         save = c.i
+        c.accept_phrase("turn", "to") or c.accept_phrase("turn", "and")
         while c.accept("work", "working", "worked", "now"):
             pass
         if c.phrase("in", "a", "spiral") or c.phrase("in", "spiral") or c.phrase("in", "continuous"):
@@ -352,7 +395,12 @@ class Reader:
         i = c.i
         c.i += 1
         wheres = places.read_places(c)
+        chained = (
+            [t.value for t in c.tokens[i : c.i] if t.kind == "num"] if c.tokens[c.i - 1].text in CHAIN_WORDS else []
+        )
         ring = wheres[0].targets and wheres[0].targets[0].kind == "ring"
+        if ring and chained:  # `into a ring of 4 ch`
+            self.ring = chained[0]
         if c.accept(":", ",") and ring:
             return []  # all that follows goes into the ring
         c.accept("work", "make", "working")
@@ -387,10 +435,16 @@ class Reader:
             self.repeat_of = n
         self.repeat_span = c.span_from(i)
         c.accept("again")
+        self._additions()
+
+    def _additions(self) -> None:
+        """`, with 4 more dc on each side`, behind a round that is as another."""
+        c = self.c
         while True:
             save = c.i
             c.accept(",")
-            if not (c.accept("with", "working", "adding", "having") or (self.also and c.accept("and"))):
+            c.accept("but")
+            if not (c.accept("with", "working", "work", "adding", "having") or (self.also and c.accept("and"))):
                 c.i = save
                 return
             at = c.i
@@ -400,13 +454,44 @@ class Reader:
                 return
             self.also.append((*more, c.span_from(at)))
 
+    def _continued(self) -> bool:
+        """`Continue in the same way`, `continue as established`: as the round before, grown as it would grow."""
+        c = self.c
+        i = c.i
+        while c.at(*_CONTINUING):
+            c.i += 1
+        if (
+            c.i == i + 1
+            or not c.at(*_SEPARATORS, "working", "with", "adding", "having", "(", "-", "")
+            and (c.token.kind != "end")
+        ):
+            c.i = i
+            return False
+        self.repeat_of, self.repeat_span = -1, c.span_from(i)
+        self._additions()
+        if not self.also:
+            self.also.append((0, "on", c.span_from(i)))
+        return True
+
     def _more(self) -> tuple[int, str] | None:
-        """`4 more dc on each side`: how many more, of what."""
+        """`4 more dc on each side`, `1 more st between increases`, `3 sts between incs`: how many, of what."""
         c = self.c
         n = c.number()
-        if n is None or not c.accept("more", "extra", "additional"):
+        if n is None:
             return None
+        more = c.accept("more", "extra", "additional")
         plain = c.accept("st", "sts", "stitch", "stitches")
+        save = c.i
+        if plain or c.stitch():
+            if c.accept("between", "before") or c.accept_phrase("in", "between"):
+                c.accept("the", "each", "every")
+                if c.accept("inc", "incs", "increase", "increases"):
+                    c.accept("on", "in") and c.accept("each", "every")
+                    c.accept(*_ROUND_WORDS)
+                    return n, "between" if more else "between in all"
+        c.i = save
+        if not more:
+            return None
         key = "groups" if c.accept(*GROUP_WORDS) else "" if plain else c.stitch()
         c.accept(*GROUP_WORDS)
         if key is None:
@@ -419,6 +504,12 @@ class Reader:
         return n, key
 
 
+_CONTINUING = frozenset(
+    {"continue", "cont", "keep", "continuing", "to", "in", "the", "this", "same", "way", "manner", "pattern", "as"}
+    | {"established", "set", "before", "increase", "increasing", "inc", "working", "work", "above", "on", "so"}
+)
+
+
 def _the_other(c: Cursor) -> bool:
     c.accept("the")
-    return c.accept("other", "opposite", "second")
+    return c.accept("other", "opposite", "second", "underside", "bottom")

@@ -6,8 +6,9 @@ from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from mossring.notation import closing, grouping, places, stitching
-from mossring.notation.cursor import UnreadableError
-from mossring.notation.tree import Chain, Node, Repeat, Together, Trouble, Until, Work
+from mossring.notation.cursor import Cursor, UnreadableError
+from mossring.notation.tree import Chain, Make, Node, Repeat, Together, Trouble, Until, Work
+from mossring.notation.words import NUMBERS
 
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
@@ -57,6 +58,12 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
     c = r.c
     i = c.i
     opener = c.token.text
+    yarn = closing.read_bracketed_yarn(c)
+    if yarn is not None:
+        nodes.append(yarn)
+        if len(nodes) == 1 and depth == 0:
+            r.yarn = r.yarn or yarn.yarn
+        return
     label = closing.read_bracket_label(c)
     if label is not None:
         grouping.label_last(nodes, label, c.span_from(i)[1])
@@ -90,6 +97,37 @@ def _remark(r: Reader) -> bool:
     if not remarks or c.ahead(k + 1).text in ("in", "into"):
         return False
     c.i += k + 1
+    return True
+
+
+_WORKING = frozenset(
+    {"rep", "repeat", "sk", "skip", "miss", "turn", "inc", "dec", "join", "ring", "magic", "mr", "as", "rnd", "rnds"}
+    | {"*", "**", "(", "[", "next", "each", "same", "times", "twice", "loop", "loops", "blo", "flo", "spiral"}
+    | {"continue", "continuous", "behind", "around", "begin", "marker", "with", "change", "using", "drop", "in"}
+)
+"""Words of instructions: a sentence with one of them is no mere remark."""
+_TELLING = frozenset({"you", "your", "this", "these", "it", "note", "nb", "tip", "remember", "check", "weave", "sew"})
+"""Words that open a sentence that tells of the work and asks for no stitch."""
+_SETTING = frozenset({"blo", "flo", "loop", "loops", "back", "front", "spiral", "turn", "turned", "worked", "behind"})
+
+
+def passed_remark(c: Cursor) -> bool:
+    """A whole sentence that asks for no stitch (`Weave in all ends.`, `Your hexagon may wave a little.`) is passed,
+    with the words in it that nobody knows."""
+    if c.i and c.tokens[c.i - 1].text not in (".", "!"):
+        return False
+    k = 0
+    while c.ahead(k).kind != "end" and c.ahead(k).text not in (".", "!"):
+        k += 1
+    words = [c.ahead(j) for j in range(k)]
+    texts = {t.text for t in words}
+    told = c.token.text in _TELLING and not texts & _SETTING
+    asks = texts & _WORKING or any(t.kind == "num" or c.opens_stitch(j) for j, t in enumerate(words))
+    if len(words) < 3 or (asks and not told) or any(t.text in NUMBERS for t in words if not told):
+        return False
+    first, last = words[0].start, words[-1].end
+    c.troubles[:] = [t for t in c.troubles if not (first <= t.span[0] and t.span[1] <= last)]
+    c.i += k
     return True
 
 
@@ -157,9 +195,7 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     cut = cut - first if cut is not None and first < cut < len(nodes) else None
     if star in marks.close or last < len(nodes):
         body = tuple(nodes[first:last])
-        more = any(t.text == "more" for t in c.tokens[i : c.i])
-        if times is not None and (c.accept_phrase("in", "total") or c.accept("altogether", "total")):
-            times, more = max(0, times - 1), True
+        more = any(t.text in ("more", "all", "total", "altogether") for t in c.tokens[i : c.i])
         again = Repeat(body, times, c.span_from(i), until=until, times_span=span, loose=times is not None and not more)
         nodes.append(again)
         return
@@ -199,7 +235,7 @@ def _ending_with(r: Reader, whole: Repeat) -> Repeat | None:
     if c.accept("ending", "end", "finishing", "finish"):
         c.accept("the")
         c.accept("last", "final") and c.accept("rep", "repeat")
-        if c.accept("with"):
+        if c.accept("with") or not c.at("at", "before", "after", "on", "in"):
             at = c.i
             end: list[Node] = []
             try:
@@ -211,12 +247,38 @@ def _ending_with(r: Reader, whole: Repeat) -> Repeat | None:
             first = end[0] if end else None
             if isinstance(first, Work) and first.where.mode == "last" and whole.times is None:
                 return replace(whole, until=Until("last", first.where.targets[0], first.where.count))
+            if isinstance(first, Work) and first.where.said and whole.times is None:
+                return _ending_at(r, whole, first)
             like = [k for k, n in enumerate(whole.body) if isinstance(first, Chain) and isinstance(n, Chain)]
             if like:
                 return replace(whole, cut=like[-1])
     c.i = save
     del c.troubles[troubles:]
     return None
+
+
+def _ending_at(r: Reader, whole: Repeat, last: Work) -> Repeat:
+    """A repeat whose last pass ends with this: cut behind the like of it if nothing more is worked after it;
+    otherwise what is left is for the words that follow."""
+    c = r.c
+    like = [k for k, n in enumerate(whole.body) if isinstance(n, Work) and _alike(n, last)]
+    if not like:
+        return whole
+    at = c.i
+    r.instruction([], Marks(), MAX_NESTING - 1)
+    save = c.i
+    c.accept(",", ";", ".")
+    closes = c.token.kind == "end" or closing.read_join(c, True) is not None
+    c.i = save if closes else at
+    return replace(whole, cut=like[-1] + 1) if closes else whole
+
+
+def _alike(a: Work, b: Work) -> bool:
+    """The same stitches in as many places of a kind."""
+    one = [(type(n), getattr(n, "stitch", ""), n.n) for n in a.group if isinstance(n, Make | Chain)]
+    other = [(type(n), getattr(n, "stitch", ""), n.n) for n in b.group if isinstance(n, Make | Chain)]
+    places = [(t.kind, t.chains) for t in a.where.targets] == [(t.kind, t.chains) for t in b.where.targets]
+    return one == other and places and a.where.count == b.where.count
 
 
 def _loose(r: Reader) -> bool:
@@ -255,6 +317,8 @@ def _times_or_until(r: Reader, i: int) -> tuple[int | None, Until | None, tuple[
     at = c.i
     times = c.times()
     if times is not None:
+        if c.accept_phrase("in", "all") or c.accept_phrase("in", "total") or c.accept("altogether", "total"):
+            times = max(0, times - 1)
         if times >= MAX_TIMES:
             r.trouble("times", at, limit=MAX_TIMES, n=times)
             times = 0

@@ -67,6 +67,12 @@ def _counts(c: Cursor) -> list[Stated] | None:
         n = c.number()
         if n is None:
             return out if out and i == c.i else None
+        if (
+            c.at("(") and c.ahead().kind == "num" and c.ahead(2).text == ")" and c.ahead(3).kind == "word"
+        ):  # `60 (76) dc`
+            out.append(Stated(n, "", c.span_from(i)))
+            n = c.ahead().value
+            c.i += 3
         what = _what(c)
         if what is None:
             return None
@@ -79,7 +85,7 @@ def _counts(c: Cursor) -> list[Stated] | None:
         if per_side:
             out[clause:] = [_sided(s) for s in out[clause:]]
         out.append(Stated(n, what, c.span_from(i), per_side, number))
-        if c.accept(";"):
+        if c.accept(";", ":"):
             clause = len(out)
         elif not c.accept(",", "and", "plus", "&", "+", "/"):
             return out

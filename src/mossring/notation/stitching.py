@@ -234,13 +234,14 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
     from mossring.notation.repeating import MAX_NESTING, Marks
 
     c = r.c
-    (first, *rest) = works
-    if rest or not isinstance(first, Work) or first.where.mode != "each":
+    (*before, first) = works
+    if not isinstance(first, Work) or first.where.mode != "each":
         return works
     while True:
         save, troubles = c.i, len(c.troubles)
         joined = c.accept("and", "&")
         comma = not joined and c.accept(",")
+        joined = joined or (comma and c.accept("and", "&"))
         joined = joined or c.at(*_ALSO)
         more: list[Node] = []
         if joined or comma:
@@ -256,7 +257,7 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
         if not isinstance(second, Work) or second.where.mode != "each":
             c.i = save
             del c.troubles[troubles:]
-            return [first]
+            return [*before, first]
         until = second.where.until if second.where.until is not places.END else first.where.until
         first = replace(first, where=replace(first.where, until=until), also=(*first.also, second))
 

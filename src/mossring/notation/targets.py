@@ -56,6 +56,8 @@ def read_ring(c: Cursor) -> Target | None:
     magic = c.accept("magic", "adjustable", "sliding")
     magic or c.accept("center", "centre", "ch", "chain")
     if c.accept("ring", "circle") or (magic and c.accept("loop")):
+        if c.at("of") and c.ahead().kind == "num" and c.ahead(2).text in CHAIN_WORDS:  # `a ring of 4 ch`
+            c.i += 3
         return RING
     c.i = save
     return None
@@ -116,6 +118,9 @@ def _stitch_target(c: Cursor) -> Target:
         if c.accept("end", "ends"):
             return Target("st", "end")
         raise c.fail("place")
+    making = c.making()
+    if making:  # `next pc`, whatever it is made of
+        return Target("st", f"-{making}" if making != "puff" else making)
     c.accept("foundation", "base")
     if c.at(*CHAIN_WORDS):
         c.i += 1
@@ -124,8 +129,6 @@ def _stitch_target(c: Cursor) -> Target:
         return CORNER
     legged = c.legged()
     key = legged[0] if legged else c.stitch()
-    if key is None and c.accept("cl", "cls", "cluster", "clusters", "pc", "pcs", "popcorn", "popcorns", "bobble"):
-        return Target("st", "-" + {"c": "cl", "p": "pc", "b": "bobble"}[c.tokens[c.i - 1].text[0]])
     if key is None or key == "ch":
         raise c.fail("place")
     return Target("st", key)
@@ -175,8 +178,8 @@ def _between(c: Cursor) -> Target | None:
 
 def _after_between(c: Cursor) -> Target:
     c.accept("the")
-    c.accept("next", "each", "following", "last")
-    c.number()
+    c.accept("next", "each", "following", "last", "any")
+    c.number() is not None and c.token.kind == "num" and c.number()  # `two 2-tr groups`
     save = c.i
     if c.stitch() and c.at(*GROUP_WORDS, "and"):
         if c.accept("and"):
@@ -205,7 +208,7 @@ def read_space(c: Cursor) -> Target | None:
         m = c.number()
         if c.accept(*SPACE_WORDS):
             return Target("sp", chains=m if m is not None else n)
-        if m is not None and n is None and c.at("corner", "corners"):
+        if (m is None) != (n is None) and c.at("corner", "corners"):
             c.i += 1
             c.accept(*SPACE_WORDS)
             return CORNER

@@ -21,6 +21,9 @@ from mossring.working.fabric import RING, Made, WorkedRound
 Verdict = Literal["flat", "blocks out", "cups", "ruffles", "unknown"]
 
 MAGIC_RING_RADIUS = 0.1
+TRIANGLE = 3
+EVENING = 1.0
+"""How high the stitches of an evening round are at most, in stitch widths: single crochet and lower."""
 UNRULY = 0.12
 """How much further out round 2 may be before it is judged: a centre always starts unruly."""
 
@@ -73,24 +76,28 @@ def enter(
     """The ledger entry of a round, given the entries before it."""
     before = earlier[-1] if earlier else None
     solid, chains = _edge(done.made)
+    least = solid - _scalloped(done.made, gauge)
     height = mid_height(done, gauge)
     radius = (before.radius if before else start_radius(begin)) + height
-    c0, c1 = _constants(done, below, sides)
     standing = _spaces_of(below)
     in_spaces = sum(1 for m in done.made if m.counted and (len(m.feet) == 2 or any(f in standing for f in m.feet)))
     stitches = done.stitches
     window = earlier[-2:]
     total = stitches + sum(e.stitches for e in window)
     openness = (in_spaces + sum(e.in_spaces for e in window)) / total if total else 0.0
+    c0, c1 = _constants(done, below, sides, openness)
     straight = before.straight if before else float(len(done.extra))
     flat_piece = done.line or (before is not None and before.flat_piece)
-    low, high = solid / (straight + c1 * radius), (solid + chains) / (straight + c0 * radius)
+    low, high = least / (straight + c1 * radius), (solid + chains) / (straight + c0 * radius)
     edge = (solid, solid + chains)
     verdict: Verdict = "unknown" if flat_piece else judge(done.number, low, high, openness)
+    if verdict == "cups" and before and before.verdict in ("flat", "blocks out") and _evens(done, below, height):
+        verdict = "blocks out"
     lower = 1 - (1 - SPACE_HEIGHT) * (in_spaces / stitches if stitches and done.number > 1 else 0.0)
     extent = (before.extent if before else start_radius(begin)) + height * lower
     growth = edge[1] - (before.edge[1] if before else 0.0)
-    needed = c1 * height if before is None or c0 == c1 else max(0.0, straight + c1 * radius - before.edge[1])
+    squares = bool(done.corners) and below is not None and not below.corners
+    needed = c1 * height if before is None or not squares else max(0.0, straight + c1 * radius - before.edge[1])
     return Entry(
         edge,
         height,
@@ -109,6 +116,12 @@ def enter(
     )
 
 
+def _evens(done: WorkedRound, below: WorkedRound | None, height: float) -> bool:
+    """Whether this is the one plain round of short stitches, one in each, that evens an edge (common practice, no
+    source): it draws the rim in a little, and lies flat when pinned out."""
+    return below is not None and done.stitches == below.stitches and height <= EVENING
+
+
 def _edge(made: Sequence[Made]) -> tuple[float, float]:
     """The edge in stitches and in chains. A petal is tied down by slip stitches at both its ends: those, and the
     chains beside them that rise to its stitches, are none of the edge."""
@@ -120,6 +133,29 @@ def _edge(made: Sequence[Made]) -> tuple[float, float]:
         return solid, chains
     rising = {j % n for i in tied for j in (i - 1, i + 1) if made[j % n].kind == "ch"}
     return solid - sum(made[i].width for i in tied), chains - sum(made[j].width for j in rising)
+
+
+SHELL = 5
+"""The least stitches in one place that stand out as a scallop."""
+
+
+def _scalloped(made: Sequence[Made], gauge: Gauge) -> float:
+    """How much shorter the edge is where shells stand out as scallops: a shell that is low at both its ends may bend
+    into half a circle over its own foot, whose chord is 2 / pi of it (geometry)."""
+    stitches = [m for m in made if m.kind != "ch"]
+    heights = [gauge.height(m.kind, m.part) for m in stitches]
+    saved = 0.0
+    i = 0
+    while i < len(stitches):
+        j = i
+        while j < len(stitches) and stitches[j].feet == stitches[i].feet:
+            j += 1
+        if j - i >= SHELL and stitches[i].feet != (RING,):
+            low = max(min(heights[i], heights[i - 1]), min(heights[j - 1], heights[j % len(stitches)]))
+            if low < max(heights[i:j]) - 0.5:
+                saved += sum(m.width for m in stitches[i:j]) * (1 - 2 / pi)
+        i = j
+    return saved
 
 
 def bands(openness: float) -> tuple[tuple[float, float], tuple[float, float]]:
@@ -202,15 +238,19 @@ def _mean_peak(made: list[Made], gauge: Gauge) -> float:
     return total / weight if weight else 0.0
 
 
-def _constants(done: WorkedRound, below: WorkedRound | None, sides: int) -> tuple[float, float]:
-    """C of the round: a circle's, the polygon's, or both where the round squares a circle off."""
+def _constants(done: WorkedRound, below: WorkedRound | None, sides: int, openness: float) -> tuple[float, float]:
+    """C of the round: a circle's, the polygon's, or both where the round squares a circle off.
+
+    No group fills a triangle's sharp corners: where most stitches stand in spaces, the sides bow out instead and it
+    lies flat nearer to the circle's C as well (a granny triangle; common practice, no source)."""
     circle = growth_constant(0)
     if not done.corners:
         return circle, circle
     polygon = growth_constant(sides)
     if below is not None and not below.corners:
         return circle, polygon
-    return polygon, polygon
+    bowed = max(0.0, 2 * openness - 1) if sides == TRIANGLE else 0.0
+    return polygon - bowed * (polygon - circle), polygon
 
 
 def _spaces_of(below: WorkedRound | None) -> frozenset[int]:

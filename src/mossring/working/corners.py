@@ -49,6 +49,9 @@ def find_corners(
         found = _by_groups(made, n)
         if found:
             return found
+        kept = _longest_space(made, n)
+        if kept and any(before[c].kind == "ch" for c in corners_before):
+            return kept
         carried = _carried(made, before, corners_before)
         if carried:
             return carried

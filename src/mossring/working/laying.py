@@ -61,7 +61,7 @@ def _foundation(state: State, nodes: tuple[Node, ...], flat: bool) -> Laid:
     """The chain (or foundation stitches), nearest the hook first; for rounds its other side follows."""
     begin = state.begin
     nth = _from_hook(nodes)
-    skipped, nodes, written = (0, nodes, False) if nth is None else _turning_chain(nth, nodes, state)
+    skipped, nodes, written = (0, nodes, False) if nth is None else _turning_chain(nth, nodes, state, flat)
     n = max(1, begin.chains - skipped)
     kind = begin.stitch or "fch"
     there = [Made(state.free + i, kind, (), 0, (0, 0)) for i in range(n)]
@@ -86,10 +86,11 @@ def _from_hook(nodes: Sequence[Node]) -> int | None:
     return None
 
 
-def _turning_chain(nth: int, nodes: tuple[Node, ...], state: State) -> tuple[int, tuple[Node, ...], bool]:
+def _turning_chain(nth: int, nodes: tuple[Node, ...], state: State, flat: bool) -> tuple[int, tuple[Node, ...], bool]:
     """How many chains of the foundation only turn, and the instructions with the start they stand for.
 
-    Skipped chains that count as a stitch stand beside the chain that the first stitch goes into.
+    Skipped chains that count as a stitch stand beside the chain that the first stitch goes into; in a round that
+    begins with several stitches there, they are one of that end's stitches and stand in the same chain.
     """
     label: Label | None = None
     rest = list(nodes)
@@ -102,7 +103,11 @@ def _turning_chain(nth: int, nodes: tuple[Node, ...], state: State) -> tuple[int
     counts = stands_for(chain, plain, dict(state.known)) if following else Label(None)
     if counts.stitch is None:
         return nth - 1, tuple(plain), True
-    return max(0, nth - 2), (replace(chain, label=counts), *plain), True
+    start = replace(chain, label=counts)
+    first = plain[0]
+    if not flat and isinstance(first, Work) and sum(m.n for m in makes([first])) > 1:
+        return nth - 1, (start, replace(first, where=Where("same", (), first.span)), *plain[1:]), True
+    return max(0, nth - 2), (start, *plain), True
 
 
 def _on_foundation(node: Node) -> Node:

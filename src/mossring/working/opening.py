@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from mossring.notation.tree import Act, Chain, Label, Make, Node, Span, Together, Where, Work
+from mossring.notation.tree import Act, Chain, Join, Label, Make, Node, Span, Together, Where, Work
 from mossring.stitches.table import lookup
 from mossring.working import reach
 from mossring.working.edge import SLIPPED
@@ -93,7 +93,9 @@ def _slip_to(worker: Worker, node: Node) -> None:
 def _start_chain(worker: Worker, chain: Chain, after: Sequence[Node]) -> None:
     label = stands_for(chain, after, worker.known)
     if label.throughout or chain.label:
-        worker.known[chain.n] = label
+        join = next((n for n in reversed(after) if isinstance(n, Join)), None)
+        first = bool(label.stitch and join and join.into == "stitch")  # the chain is called the first stitch
+        worker.known[chain.n] = replace(label, throughout=True) if first else label
     edge = worker.edge
     if label.stitch is None or label.stitch == "ch":
         edge.stand()

@@ -29,6 +29,8 @@ def find(w: Worker, where: Where) -> int:
         places = edge.last_places(target, 1)
         if places[0] < edge.across:
             return _arrive(w, places[0], target)
+        if edge.far is not None and edge.pos >= edge.end and edge.first is not None:
+            return edge.start_place()  # the other side of a foundation ends in the chain where the first one began
         raise _missing(w, where, target)
     if mode == "first" and edge.first is not None:
         u = edge.find(target, edge.first, edge.first + len(edge.made) if not edge.line else edge.end)

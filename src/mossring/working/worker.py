@@ -401,6 +401,7 @@ class Worker(Maker):
         if node.what == "attach" and node.where is not None and not edge.ring and not self.made:
             u = reach.find(self, node.where)
             edge.last = u
+            edge.last_between = edge.between
             edge.pos = edge.base = u
 
     def _lift(self) -> None:

@@ -199,7 +199,7 @@ class Phrases:
                 places.append(f"next {self.word('ch')}-{p.chains} sp")
             else:
                 self._use("sp")
-                places.append("sp between next 2 groups")
+                places.append(f"sp between next 2 {'sts' if p.kind == 'between' else 'groups'}")
         return f"{self.word('slst')} in {' and in '.join(places)}, "
 
     def opening(self, script: Script, style: Style) -> tuple[str, str, list[Step]]:

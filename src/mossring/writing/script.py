@@ -80,7 +80,7 @@ def script_of(done: WorkedRound, hook: int, find: dict[int, Made], way: Way = PL
         steps.add(g)
     steps.flush()
     first_place = _first_place(walk, first, u0, gap) if opens else Place("ring")
-    left = () if walk.ring or not placed else _left(walk, steps, u0, bool(reach) and not gap)
+    left = () if walk.ring or not placed else _left(walk, steps, u0 if opens else 0, bool(reach) and not gap)
     whole = _is_whole(walk, steps.out, 1 if opens else 0)
     items = first.items if opens else ()
     last = order[-1]
@@ -281,7 +281,7 @@ def _first_place(walk: Walk, first: Group, u: int, gap: bool) -> Place:
     if walk.ring:
         return Place("ring")
     if gap:
-        return Place("group")
+        return Place("group" if walk.new_group(u) else "between")
     if len(first.feet) > 1:
         steps = _Steps(walk)
         steps.pos = u
@@ -393,8 +393,9 @@ def _reach(walk: Walk, u: int, gap: bool) -> tuple[Place, ...]:
             out.append(Place("st", stitches))
         out.append(Place("sp", m.chains))
         stitches = 0
-    if stitches:
-        out.append(Place("st", stitches))
+    between = gap and not walk.new_group(u)
+    if stitches > between:
+        out.append(Place("st", stitches - between))
     if gap:
-        out.append(Place("group"))
+        out.append(Place("between" if between else "group"))
     return tuple(out)

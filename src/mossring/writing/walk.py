@@ -112,12 +112,13 @@ class Walk:
 
     def _gap(self, pos: int, u: int, passed: list[Made]) -> Place:
         stitches = sum(1 for m in passed if m.kind != "ch")
-        first = next((k for k in range(pos, u + 1) if self._new_group(k) and k % len(self.edge) not in self.used), None)
+        first = next((k for k in range(pos, u + 1) if self.new_group(k) and k % len(self.edge) not in self.used), None)
         if first == u:
             return Place("group")
         return Place("between", 0, (("st", stitches - 1),) if stitches > 1 else ())
 
-    def _new_group(self, k: int) -> bool:
+    def new_group(self, k: int) -> bool:
+        """Whether another group begins at place k than the one before it."""
         n = len(self.edge)
         a, b = self.edge[(k - 1) % n], self.edge[k % n]
         return bool(a.feet) and bool(b.feet) and a.feet != b.feet
