@@ -30,7 +30,7 @@ from mossring.notation import (
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import likely_dialect
 from mossring.notation.growing import grown, has_corner, spread
-from mossring.notation.tree import Node
+from mossring.notation.tree import Label, Node
 from mossring.shape import (
     Entry,
     Fit,
@@ -43,6 +43,7 @@ from mossring.shape import (
     read_samples,
 )
 from mossring.stitches import Dialect
+from mossring.stitches.terms import spellings
 from mossring.working import Fabric, State, WorkedRound, work_round
 
 _CACHED_STITCHES = 400_000
@@ -236,7 +237,7 @@ def _work_by(
     if doc.definitions:
         names = read_definitions(doc.definitions, names, dialect)
     draft.names = names
-    state = _first_state(doc, shape)
+    state = _first_state(doc, shape, dialect)
     key = _digest(b"", repr((state, gauge, dialect, doc.stitches)))
     entries: list[Entry] = []
     bodies: dict[int, RoundTree] = {}
@@ -337,12 +338,26 @@ _JOINS = re.compile(r"\b(?:join|(?:ss|sl st|slst|slip stitch) (?:in)?to)\b", re.
 """A `Row 1` that is joined is a round."""
 
 
-def _first_state(doc: Document, shape: Shape) -> State:
+def _told_starts(doc: Document, dialect: Dialect) -> tuple[tuple[int, Label], ...]:
+    """What the notes say of starting chains, by how many chains they are."""
+    known: dict[int, Label] = {}
+    for start in doc.starts:
+        key = spellings(dialect).get(tuple(start.what.split())) if start.what else None
+        if start.what and key is None:
+            continue
+        for n in [start.n] if start.n else range(1, 7):
+            known.setdefault(n, Label(key, start.chains, throughout=True))
+    return tuple(known.items())
+
+
+def _first_state(doc: Document, shape: Shape, dialect: Dialect) -> State:
     """What the header says of how every round is worked."""
     style = doc.style.lower()
     closing = 1 if "cluster closed" in style else 0
     rows = doc.rows or any(line.word == "Row" and not _JOINS.search(line.text) for line in doc.rounds[:1])
-    return State(doc.begin, shape.sides, turning="turn every" in style, rows=rows, closing=closing, spiral=doc.spiral)
+    known = _told_starts(doc, dialect)
+    turning = "turn every" in style
+    return State(doc.begin, shape.sides, turning=turning, rows=rows, closing=closing, spiral=doc.spiral, known=known)
 
 
 def _digest(before: bytes, text: str) -> bytes:

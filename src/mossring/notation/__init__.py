@@ -10,7 +10,8 @@ from mossring.notation.document import (
     read_document,
     read_shape,
 )
-from mossring.notation.reader import read_definitions, read_names, read_round
+from mossring.notation.naming import read_definitions, read_names
+from mossring.notation.reader import read_round
 from mossring.notation.tree import RoundTree, Trouble
 
 __all__ = [

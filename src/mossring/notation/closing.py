@@ -317,8 +317,8 @@ _ACT_WORDS = frozenset(
 )
 
 
-def read_act(c: Cursor) -> Act | None:
-    """Turn, fasten off, a marker, a change of yarn; None with nothing read."""
+def read_act(c: Cursor, fresh: bool = False) -> Act | None:
+    """Turn, fasten off, a marker, a change of yarn; None with nothing read. fresh: nothing is worked before it."""
     if c.token.text not in _ACT_WORDS:
         return None
     i = c.i
@@ -338,7 +338,7 @@ def read_act(c: Cursor) -> Act | None:
         while c.token.kind in ("word", "ord", "num"):
             c.i += 1
         return Act("marker", c.span_from(i))
-    return _read_parked(c, i) or _read_yarn(c, i)
+    return _read_parked(c, i) or _read_yarn(c, i, fresh)
 
 
 def _read_parked(c: Cursor, i: int) -> Act | None:
@@ -365,7 +365,8 @@ def _speaks_of_yarn(c: Cursor) -> bool:
     if _is_name(c, 1):
         return True
     k = 2 if c.ahead().text == "the" else 1
-    if c.ahead(k).text in ("color", "colour", "yarn") and _is_name(c, k + 1):
+    numbered = c.ahead(k + 1).kind == "num"
+    if c.ahead(k).text in ("color", "colour", "yarn") and (_is_name(c, k + 1) or numbered):
         return True
     if not c.at("join", "attach"):
         return False
@@ -392,13 +393,16 @@ def _name(c: Cursor) -> str:
     return name if len(name) > 3 else name.upper()
 
 
-def _read_yarn(c: Cursor, i: int) -> Act | None:
+def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
     """`change to B`, `with B`, `in B`, `join B with sl st in any corner`, `attach yarn in any ch-2 sp`."""
     what = "yarn"
     if c.accept("change", "changing", "switch"):
         c.accept("to")
     elif c.at("yarn", "color", "colour") and _is_name(c, 1):
         pass
+    elif fresh and c.at("join") and c.ahead().text in ("in", "into"):  # `with colour 2 join in 1-ch sp`
+        what = "attach"
+        c.i += 1
     elif c.at("with", "using", "in", "join", "attach") and _speaks_of_yarn(c):
         what = "attach" if c.at("join", "attach") else "yarn"
         c.i += 1
@@ -407,8 +411,8 @@ def _read_yarn(c: Cursor, i: int) -> Act | None:
     else:
         return None
     c.accept("to") and None
-    c.accept("yarn", "color", "colour")
-    name = _name(c)
+    called = c.accept("yarn", "color", "colour")
+    name = f"colour {c.number()}" if called and c.token.kind == "num" else _name(c)
     if name:
         pass
     elif what == "yarn":

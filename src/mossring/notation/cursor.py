@@ -282,6 +282,8 @@ class Cursor:
         self.i += 1
         if making in ("puff", "bobble", "pc", "cl"):
             self.accept("st", "sts", "stitch", "stitches")
+        elif making == "tog":  # `tr3tog cluster`
+            self.accept("cl", "cls", "cluster", "clusters")
         return making
 
     def _bare(self, making: Making, n: int | None) -> tuple[str, int] | None:

@@ -9,12 +9,14 @@ from typing import Literal
 from mossring.notation.heads import Head, inner_starts, only_numbered, read_head
 from mossring.notation.pasted import (
     Definition,
+    Start,
     names_stitches,
     opens_section,
     plain,
     read_definition,
     said_dialect,
     says_begin,
+    told_starts,
 )
 from mossring.notation.tree import Span, Trouble
 from mossring.stitches.terms import TERMS, Dialect, dialect_of
@@ -126,7 +128,8 @@ class Document:
 
     plain: the text with Markdown's marks blanked out. moved: where a line starts that moves the hook and
     belongs to the round that comes next. in_stitches: amid a list of stitches.
-    numbered: rounds are lines with a number alone. spiral: the notes say that rounds aren't joined.
+    starts: what the notes say of starting chains. numbered: rounds are lines with a number alone.
+    spiral: the notes say that rounds aren't joined.
     """
 
     text: str
@@ -150,6 +153,7 @@ class Document:
     numbered: bool = False
     spiral: bool = False
     definitions: list[Definition] = field(default_factory=list)
+    starts: list[Start] = field(default_factory=list)
     moved: int | None = None
 
     def words(self) -> str:
@@ -224,6 +228,8 @@ def _prose(doc: Document, line: str, at: int) -> None:
     dialect = said_dialect(bare)
     if dialect and doc.terms is None:
         doc.terms, doc.terms_span = dialect, span
+    if not doc.rounds:
+        doc.starts += told_starts(bare)
     if opens_section(bare):
         doc.in_stitches = True
     doc.spiral = doc.spiral or bool(_SPIRAL.search(bare))
@@ -351,6 +357,7 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
         doc.rows = value.lower().startswith("row")
     elif k == "note" or k == "notes":
         doc.header.pop()
+        doc.starts += told_starts(value)
         doc.notes.append(Line("note", f"{key}: {value}", span[0]))
     elif m := re.fullmatch(r"yarn\s*([a-z])?", k):
         doc.yarns[(m[1] or "a").upper()] = value

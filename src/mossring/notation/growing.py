@@ -69,7 +69,8 @@ def _is_increase(node: Node) -> bool:
 
 def _plain_of(node: Node) -> Node:
     """One stitch in the next place, of the kind that an increase has two of."""
-    assert isinstance(node, Work) and isinstance(node.group[0], Make)
+    assert isinstance(node, Work)
+    assert isinstance(node.group[0], Make)
     return replace(node, group=(replace(node.group[0], n=1),), where=Where("next", (ANY_STITCH,), node.where.span))
 
 

@@ -14,15 +14,15 @@ _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-H])"
 _END = r"\s*(?:[:.)=]+(?![\d.])|\s[-–—](?=\s))\s*"
 _BARE_END = (
-    r"\s+(?=(?:ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|in (?:an? |the )?(?:magic|mr\b|mc\b|ring|adjustable)|beg|sk|inc\b|fp|bp|puff|rep|turn|"
-    r"\d+\s?[a-z]|[(\[*])[^a-z]?)"
+    r"\s+(?=(?:ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|turn|"
+    r"in (?:an? |the )?(?:magic|mr\b|mc\b|ring|adjustable)|\d+\s?[a-z]|[(\[*])[^a-z]?)"
 )
 _SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"
 _IN = r"(?:[ ,(]*(?:with|in|using|-|–)?[ ]*(?:yarn|colou?r)?[ (]+(?P<named>" + _YARN + r")[ )]*(?=[:.)]))?"
 _LEAD = r"^[ \t]*(?:[-•·*>#]+[ \t]+)?(?:(?P<with>with|using|in)\s+(?P<yarn>" + _YARN + r")\s*[,:]\s*)?"
 _ONE = r"(?P<word>" + _WORD + r")\s*[.#]?\s*(?P<first>" + _N + r")"
 _MORE = r"(?P<more>(?:" + _JOINED + r"(?:(?:" + _WORD + r")\s*)?" + _N + r"\b)*)"
-_ORDINAL = r"(?P<nth>" + _NTH + r")\s+(?P<word2>rounds?|rnds?\.?|rows?|rds?\.?)"
+_ORDINAL = r"(?P<nth>" + _NTH + r")(?P<more>(?:" + _JOINED + _NTH + r")*)\s+(?P<word2>rounds?|rnds?\.?|rows?|rds?\.?)"
 _HEADS = (
     re.compile(_LEAD + _ONE + _MORE + _SIDE + _IN + _END, re.IGNORECASE),
     re.compile(_LEAD + _ORDINAL + _SIDE + _IN + r"(?:" + _END + r"|" + _BARE_END + r")", re.IGNORECASE),
@@ -70,7 +70,8 @@ def read_head(line: str, numbered: bool = False) -> Head | None:
     said = m.groupdict("")
     nth = said.get("nth", "")
     if nth:
-        numbers = [_number(re.sub(r"(st|nd|rd|th)$", "", nth.lower()))]
+        every = [nth, *re.findall(_NTH, said["more"], re.IGNORECASE)]
+        numbers = [_number(re.sub(r"(st|nd|rd|th)$", "", n.lower())) for n in every]
     else:
         numbers = [_number(said["first"]), *(_number(n) for n in re.findall(_N, said.get("more", ""), re.IGNORECASE))]
     if 0 in numbers:

@@ -96,6 +96,35 @@ def opens_section(line: str) -> bool:
     return bool(_SECTION.match(line.rstrip(": ")))
 
 
+_STARTING = re.compile(
+    r"\b(?:(?:ch(?:ain)?s?[ -]?(?P<n>\d)|(?P<n2>\d)[ -]?ch(?:ain)?s?)\b"
+    r"|(?:turning|beginning|starting|beg|first) ch(?:ain)?s?\b)"
+    r"[^.;,]{0,60}?\b(?:(?P<no>(?:does not|doesn.t|do not|don.t|never|not)(?: \w+)? count)"
+    r"|counts?(?: always)? as (?:(?:an?|the|one|first|your|1st|1) )*"
+    r"(?P<what>[a-z]+(?: [a-z]+ ?crochet| crochet| treble)?)"
+    r"(?:(?:,| and| plus|,? \+| &)? (?:a )?ch(?:ain)?[ -]?(?P<more>\d))?)",
+    re.IGNORECASE,
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Start:
+    """What the notes say of every starting chain of n chains (0: of any): what it counts as, or `` for nothing,
+    and the chains besides."""
+
+    n: int
+    what: str
+    chains: int = 0
+
+
+def told_starts(line: str) -> list[Start]:
+    """`Ch 3 counts as first dc`, `the beginning ch-2 never counts as a stitch`: what a note says of all rounds."""
+    return [
+        Start(int(m["n"] or m["n2"] or 0), "" if m["no"] else m["what"].lower(), int(m["more"] or 0))
+        for m in _STARTING.finditer(line)
+    ]
+
+
 _WORDS = {"two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "twice": 2, "once": 1}
 
 

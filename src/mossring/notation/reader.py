@@ -2,21 +2,14 @@
 
 from __future__ import annotations
 
-import re
-from collections.abc import Sequence
-from dataclasses import replace
-
-from mossring.notation import closing, grouping, places, repeating, stitching, targets
-from mossring.notation.cursor import GROUP_WORDS, Cursor, Names, UnreadableError
-from mossring.notation.pasted import Definition, legs_told
+from mossring.notation import closing, grouping, likening, places, repeating, stitching, targets
+from mossring.notation.cursor import Cursor, Names, UnreadableError
 from mossring.notation.stated import read_stated
 from mossring.notation.targets import CHAIN_WORDS
-from mossring.notation.tokens import tokenize
 from mossring.notation.tree import (
     Act,
     Chain,
     Join,
-    Make,
     Node,
     Onto,
     Repeat,
@@ -29,9 +22,8 @@ from mossring.notation.tree import (
     Trouble,
     Work,
 )
-from mossring.notation.words import FILL, NUMBERS
-from mossring.stitches.table import MOST_LEGS, composed, is_stitch, lookup
-from mossring.stitches.terms import Dialect, spellings
+from mossring.notation.words import FILL
+from mossring.stitches.terms import Dialect
 
 MAX_NESTING = 40
 MAX_RING = 60
@@ -62,109 +54,6 @@ def read_round(text: str, dialect: Dialect, names: Names = ()) -> RoundTree:
         tuple(reader.also),
         cast,
     )
-
-
-def read_names(stitches: Sequence[tuple[str, str]], dialect: Dialect) -> Names:
-    """The special stitches of a motif from (name, what it is made of); later ones may be made of earlier ones."""
-    names: Names = ()
-    for name, made in stitches:
-        words = tuple(t.text for t in tokenize(name.lower()) if t.kind in ("word", "num"))
-        if words:
-            names = (*names, (words, _group_of(made, dialect, names)))
-    return tuple(sorted(names, key=lambda n: -len(n[0])))
-
-
-def read_definitions(definitions: Sequence[Definition], names: Names, dialect: Dialect) -> Names:
-    """More special stitches, from lines that turn out to define some; those of `names` stay as they are."""
-    known = {words for words, _ in names}
-    for d in definitions:
-        words = [tuple(t.text for t in tokenize(n.lower()) if t.kind in ("word", "num")) for n in d.names]
-        words = [w for w in words if w and w not in known and w not in spellings(dialect)]
-        group = _defined(d.made, dialect, names) if words else ()
-        if group:
-            known.update(words)
-            names = (*names, *((w, group) for w in words))
-    return tuple(sorted(names, key=lambda n: -len(n[0])))
-
-
-def _defined(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
-    """What a line says a stitch is made of: in the notation, in brackets, or in the motions of the hook."""
-    motions = _popcorn(made, dialect) or _kept_back(made, dialect)
-    if motions:
-        return (motions,)
-    told = legs_told(made)
-    if told:
-        return (Make(composed(told[0], told[1], told[2]), 1, (0, 0)),)
-    inner = re.search(r"\(([^()]+)\)[^()]*$", made)
-    for text in (made, _IN_SAME.sub("", made), inner[1] if inner else ""):
-        reader = Reader(Cursor(text, dialect, names))
-        nodes = reader.sequence(None, 0)
-        if nodes and not reader.c.troubles and not reader.stated:
-            group = _group_of(text, dialect, names)
-            alone = group[0] if len(group) == 1 else None
-            plain_one = isinstance(alone, Chain) or (isinstance(alone, Make) and alone.n == 1 and not _made(alone))
-            return () if plain_one else group
-    return ()
-
-
-_DROPPED = re.compile(
-    r"(?:\b(?:ch ?-?(\d)|(\d) ?-?ch)\b[^,;]*[,;] *(?:work )?)?"
-    r"(\d+) ?([a-z]+)\b.*\b(?:drop|remove|withdraw|take (?:the )?(?:hook|loop))",
-    re.IGNORECASE,
-)
-"""`ch 3, 3 dc in same st, drop loop from hook`: a popcorn, and the chain that begins one."""
-
-
-def _popcorn(made: str, dialect: Dialect) -> Make | None:
-    """A popcorn told by its dropped loop; a chain before its stitches is the first leg of a beginning one."""
-    m = _DROPPED.search(made)
-    key = spellings(dialect).get((m[4].lower(),)) if m else None
-    if m is None or key is None:
-        return None
-    begins = bool(m[1] or m[2])
-    whole = f"{key}{int(m[3]) + begins}-pc"
-    return Make(whole, 1, (0, 0), start="beg" if begins else "") if is_stitch(whole) else None
-
-
-_KEPT = re.compile(
-    r"(\d|two|three|four|five) (?:more )?([a-z]+)\b.*\b(?:leaving|holding|keeping|hold|until|omitting|except)\b.*\bl(?:oo)?ps?\b",
-    re.IGNORECASE,
-)
-"""`work 3 tr leaving last loop of each on hook`: the legs of a cluster told by what is kept back."""
-
-
-def _kept_back(made: str, dialect: Dialect) -> Make | None:
-    m = _KEPT.search(made)
-    key = spellings(dialect).get((m[2].lower().removesuffix("s"),)) if m else None
-    if m is None or key not in ("hdc", "dc", "htr", "tr", "dtr"):
-        return None
-    legs = NUMBERS[m[1].lower()] if m[1].isalpha() else int(m[1])
-    return Make(composed("cl", key, legs), 1, (0, 0)) if 2 <= legs <= MOST_LEGS else None
-
-
-_IN_SAME = re.compile(
-    r",?\s+(?:all |worked )?(?:in|into)\s+(?:the )?(?:same|next|indicated|one|st\b|stitch|sp)[^()]*$", re.I
-)
-"""`in same stitch or space`, behind what a special stitch is made of."""
-
-
-def _made(make: Make) -> bool:
-    return make.stitch == "picot" or bool(lookup(make.stitch or "sc").made)
-
-
-def _group_of(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
-    """What a special stitch is made of; a single stitch of several legs takes a last chain as its own."""
-    reader = Reader(Cursor(made, dialect, names))
-    flat: list[Node] = []
-    for node in reader.sequence(None, 0):
-        flat += node.group if isinstance(node, Work) and node.where.said else grouping.as_group(reader, [node])
-    first, last = (flat[0], flat[-1]) if len(flat) == 2 else (None, None)
-    if isinstance(first, Chain) and isinstance(last, Make) and lookup(last.stitch or "sc").made in ("cl", "tog"):
-        whole = lookup(last.stitch)  # a beginning cluster: the chain is its first leg
-        return (replace(last, stitch=composed(whole.made, whole.base, whole.legs + 1), start="beg"),)
-    if isinstance(first, Make) and isinstance(last, Chain) and first.n == 1 and lookup(first.stitch).made:
-        return (replace(first, closing=last.n),)
-    return tuple(flat)
 
 
 def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None]:
@@ -283,12 +172,10 @@ class Reader:
             repeating.bracket(self, nodes, depth)
         elif t.text in ("rep", "repeat", "reps") or (c.phrase("work", "from") and c.ahead(2).text in ("*", "**")):
             repeating.rep(self, nodes, marks)
-        elif (t.text in ("as", "same") and self._as_round()) or (depth == 0 and self._setting(nodes)):
+        elif (depth == 0 and self._setting(nodes)) or likening.as_round(self) or likening.continued(self):
             pass
-        elif t.text in ("continue", "cont", "keep", "continuing") and self._continued():
-            pass
-        elif (act := closing.read_act(c)) is not None:
-            if not any(not isinstance(n, Act) for n in nodes) and depth == 0:
+        elif (act := closing.read_act(c, fresh := depth == 0 and all(isinstance(n, Act) for n in nodes))) is not None:
+            if fresh:
                 self.yarn = self.yarn or act.yarn
             nodes.append(act)
         elif (join := self._join(nodes, depth)) is not None:
@@ -408,106 +295,6 @@ class Reader:
         if ring and (c.at("ch", "chain") or (c.token.kind == "num" and c.ahead().text in ("ch", "chain"))):
             return []
         return stitching.worked_in(self, wheres, i, depth)
-
-    def _as_round(self) -> bool:
-        """`as Rnd 3`, `same as Rnd 3`, with what it adds."""
-        c = self.c
-        i = c.i
-        c.accept("same")
-        if not c.accept("as") or not c.at(*_ROUND_WORDS, "for", "in", "previous", "last"):
-            c.i = i
-            return False
-        c.accept("for", "in")
-        self.round_number(i)
-        return True
-
-    def round_number(self, i: int) -> None:
-        """`Rnd 3`, and `, with 4 more dc on each side`."""
-        c = self.c
-        if c.accept("last", "previous", "prev"):
-            c.accept(*_ROUND_WORDS)
-            self.repeat_of = -1
-        else:
-            c.accept(*_ROUND_WORDS)
-            n = c.number()
-            if n is None:
-                raise c.fail("instruction")
-            self.repeat_of = n
-        self.repeat_span = c.span_from(i)
-        c.accept("again")
-        self._additions()
-
-    def _additions(self) -> None:
-        """`, with 4 more dc on each side`, behind a round that is as another."""
-        c = self.c
-        while True:
-            save = c.i
-            c.accept(",")
-            c.accept("but")
-            if not (c.accept("with", "working", "work", "adding", "having") or (self.also and c.accept("and"))):
-                c.i = save
-                return
-            at = c.i
-            more = self._more()
-            if more is None:
-                c.i = save
-                return
-            self.also.append((*more, c.span_from(at)))
-
-    def _continued(self) -> bool:
-        """`Continue in the same way`, `continue as established`: as the round before, grown as it would grow."""
-        c = self.c
-        i = c.i
-        while c.at(*_CONTINUING):
-            c.i += 1
-        if (
-            c.i == i + 1
-            or not c.at(*_SEPARATORS, "working", "with", "adding", "having", "(", "-", "")
-            and (c.token.kind != "end")
-        ):
-            c.i = i
-            return False
-        self.repeat_of, self.repeat_span = -1, c.span_from(i)
-        self._additions()
-        if not self.also:
-            self.also.append((0, "on", c.span_from(i)))
-        return True
-
-    def _more(self) -> tuple[int, str] | None:
-        """`4 more dc on each side`, `1 more st between increases`, `3 sts between incs`: how many, of what."""
-        c = self.c
-        n = c.number()
-        if n is None:
-            return None
-        more = c.accept("more", "extra", "additional")
-        plain = c.accept("st", "sts", "stitch", "stitches")
-        save = c.i
-        if plain or c.stitch():
-            if c.accept("between", "before") or c.accept_phrase("in", "between"):
-                c.accept("the", "each", "every")
-                if c.accept("inc", "incs", "increase", "increases"):
-                    c.accept("on", "in") and c.accept("each", "every")
-                    c.accept(*_ROUND_WORDS)
-                    return n, "between" if more else "between in all"
-        c.i = save
-        if not more:
-            return None
-        key = "groups" if c.accept(*GROUP_WORDS) else "" if plain else c.stitch()
-        c.accept(*GROUP_WORDS)
-        if key is None:
-            return None
-        said = c.accept("on", "along", "per", "in")
-        c.accept("each", "every")
-        if not (said and c.accept("side", "edge")):
-            return None
-        c.accept("each", "every") and c.accept(*_ROUND_WORDS)
-        return n, key
-
-
-_CONTINUING = frozenset(
-    {"continue", "cont", "keep", "continuing", "to", "in", "the", "this", "same", "way", "manner", "pattern", "as"}
-    | {"established", "set", "before", "increase", "increasing", "inc", "working", "work", "above", "on", "so"}
-)
 
 
 def _the_other(c: Cursor) -> bool:

@@ -5,8 +5,9 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from mossring.notation import closing, grouping, places, stitching
+from mossring.notation import closing, grouping, likening, places, stitching
 from mossring.notation.cursor import Cursor, UnreadableError
+from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Chain, Make, Node, Repeat, Together, Trouble, Until, Work
 from mossring.notation.words import NUMBERS
 
@@ -163,8 +164,8 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     c = r.c
     i = c.i
     c.i += 1
-    if c.at("rnd", "round", "rnds", "rounds", "r", "row", "rows", "last", "previous"):
-        r.round_number(i)
+    if c.at(*ROUND_WORDS, "last", "previous") or (c.token.kind == "ord" and c.ahead().text in ROUND_WORDS):
+        likening.round_number(r, i)
         return
     c.accept("from")
     c.accept("the")
@@ -245,10 +246,8 @@ def _ending_with(r: Reader, whole: Repeat) -> Repeat | None:
             c.i = at
             del c.troubles[troubles:]
             first = end[0] if end else None
-            if isinstance(first, Work) and first.where.mode == "last" and whole.times is None:
-                return replace(whole, until=Until("last", first.where.targets[0], first.where.count))
             if isinstance(first, Work) and first.where.said and whole.times is None:
-                return _ending_at(r, whole, first)
+                return _ending_like(whole, first)
             like = [k for k, n in enumerate(whole.body) if isinstance(first, Chain) and isinstance(n, Chain)]
             if like:
                 return replace(whole, cut=like[-1])
@@ -257,28 +256,26 @@ def _ending_with(r: Reader, whole: Repeat) -> Repeat | None:
     return None
 
 
-def _ending_at(r: Reader, whole: Repeat, last: Work) -> Repeat:
-    """A repeat whose last pass ends with this: cut behind the like of it if nothing more is worked after it;
-    otherwise what is left is for the words that follow."""
-    c = r.c
-    like = [k for k, n in enumerate(whole.body) if isinstance(n, Work) and _alike(n, last)]
-    if not like:
-        return whole
-    at = c.i
-    r.instruction([], Marks(), MAX_NESTING - 1)
-    save = c.i
-    c.accept(",", ";", ".")
-    closes = c.token.kind == "end" or closing.read_join(c, True) is not None
-    c.i = save if closes else at
-    return replace(whole, cut=like[-1] + 1) if closes else whole
+def _ending_like(whole: Repeat, last: Work) -> Repeat:
+    """A repeat whose last pass goes on with these words from where they resemble its own: the same stitches in a
+    place of the same kind. Where nothing does, they follow its last whole pass."""
+    kind = [(t.kind, t.chains) for t in last.where.targets]
+    there = [
+        k
+        for k, n in enumerate(whole.body)
+        if isinstance(n, Work)
+        and _stitches(n) == _stitches(last)
+        and [(t.kind, t.chains) for t in n.where.targets] == kind
+    ]
+    if there:
+        return replace(whole, cut=there[-1], loose=True)
+    if last.where.mode == "last":
+        return replace(whole, until=Until("last", last.where.targets[0], last.where.count))
+    return whole
 
 
-def _alike(a: Work, b: Work) -> bool:
-    """The same stitches in as many places of a kind."""
-    one = [(type(n), getattr(n, "stitch", ""), n.n) for n in a.group if isinstance(n, Make | Chain)]
-    other = [(type(n), getattr(n, "stitch", ""), n.n) for n in b.group if isinstance(n, Make | Chain)]
-    places = [(t.kind, t.chains) for t in a.where.targets] == [(t.kind, t.chains) for t in b.where.targets]
-    return one == other and places and a.where.count == b.where.count
+def _stitches(work: Work) -> list[tuple[str, int]]:
+    return [(getattr(n, "stitch", "ch"), n.n) for n in work.group if isinstance(n, Make | Chain)]
 
 
 def _loose(r: Reader) -> bool:

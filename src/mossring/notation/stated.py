@@ -152,7 +152,11 @@ def _what(c: Cursor) -> str | None:
         return "sps"
     if c.accept("ch", "chain"):
         m = c.number()
-        if c.accept(*SPACE_WORDS, "corner", "corners") or m is not None:
+        if (
+            c.accept(*SPACE_WORDS)
+            or (c.accept("corner", "corners") and (c.accept(*SPACE_WORDS) or True))
+            or m is not None
+        ):
             return f"ch-{m}" if m is not None else "sps"
         return "chains"
     m = c.number()

@@ -64,6 +64,9 @@ def _around(w: Worker, node: Repeat) -> None:
             passes += 1
             if edge.pos <= before[0] and w.depths.taken <= before[1] and passes > 1:
                 raise UnworkableError("repeat goes nowhere", node.span)
+        if passes == most and node.loose and node.cut is not None:
+            for inner in node.body[: node.cut]:
+                w.node(inner)
     finally:
         edge.caps.pop()
 
@@ -120,6 +123,8 @@ def _pass(w: Worker, node: Repeat, passes: int, cap: int | None) -> None:
         except UnworkableError as e:
             if passes and edge.pos >= edge.end and k and _sweeps(node.body[k - 1]):
                 return  # the last side ends where the round began; its corner was the first
+            if passes and node.loose and node.cut is not None and k >= node.cut:
+                raise AgainError(id(node), passes) from e  # the last pass goes on with the words behind it
             if passes and node.loose:
                 return
             if passes and id(node) in w.tail and e.trouble.kind in ("past the end", "no such place"):

@@ -70,6 +70,7 @@ def counted(done: WorkedRound, s: Stated) -> int | None:
     if s.what == "groups":
         sizes = [sum(1 for i in g if done.made[i].counted) for g in groups(done.made)]
         many = [sum(1 for size in sizes if size >= least) for least in (2, 3, 5)]
+        many.append(sum(1 for g in groups(done.made) for size in _runs(done, g) if size >= 2))
         return None if s.n in many or not many[0] else many[0]
     if s.per_side and s.what in ("", "sts"):
         sides = done.per_side()
@@ -83,6 +84,18 @@ def counted(done: WorkedRound, s: Stated) -> int | None:
         corner = sum(1 for c in done.corners if done.made[c].kind == s.what) // n
         return None if s.n in (have // n, have // n - corner, have // n + corner) else have // n
     return None if have == s.n else have
+
+
+def _runs(done: WorkedRound, group: list[int]) -> Iterator[int]:
+    """How many stitches stand side by side in one place, between its chains: `3 tr, 1 ch, 3 tr` are two groups."""
+    run = 0
+    for i in group:
+        if done.made[i].counted:
+            run += 1
+        else:
+            yield run
+            run = 0
+    yield run
 
 
 def _corner_stitches(done: WorkedRound) -> tuple[int, ...]:

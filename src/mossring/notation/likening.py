@@ -1,0 +1,121 @@
+"""A round told by another one: `as Rnd 3`, `continue in the same way`, and what it adds."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from mossring.notation.cursor import GROUP_WORDS
+from mossring.notation.targets import ROUND_WORDS
+
+if TYPE_CHECKING:
+    from mossring.notation.reader import Reader
+
+_SEPARATORS = (",", ";", ".")
+_CONTINUING = frozenset(
+    {"continue", "cont", "keep", "continuing", "to", "in", "the", "this", "same", "way", "manner", "pattern", "as"}
+    | {"established", "set", "before", "increase", "increasing", "inc", "working", "work", "above", "on", "so"}
+)
+"""Words of a sentence that only says to go on."""
+
+
+def as_round(r: Reader) -> bool:
+    """`as Rnd 3`, `same as Rnd 3`, with what it adds."""
+    c = r.c
+    i = c.i
+    c.accept("same")
+    if not c.accept("as"):
+        c.i = i
+        return False
+    c.accept("for", "in")
+    nth = c.token.kind == "ord" or c.at("second", "third", "fourth", "fifth", "sixth")
+    if not c.at(*ROUND_WORDS, "previous", "last") and not (nth and c.ahead().text in ROUND_WORDS):
+        c.i = i
+        return False
+    round_number(r, i)
+    return True
+
+
+def round_number(r: Reader, i: int) -> None:
+    """`Rnd 3`, and `, with 4 more dc on each side`."""
+    c = r.c
+    if c.accept("last", "previous", "prev"):
+        c.accept(*ROUND_WORDS)
+        r.repeat_of = -1
+    else:
+        n = c.ordinal()
+        c.accept(*ROUND_WORDS)
+        n = n or c.number()
+        if n is None:
+            raise c.fail("instruction")
+        r.repeat_of = n
+    r.repeat_span = c.span_from(i)
+    c.accept("again")
+    _additions(r)
+
+
+def _additions(r: Reader) -> None:
+    """`, with 4 more dc on each side`, behind a round that is as another."""
+    c = r.c
+    while True:
+        save = c.i
+        c.accept(",")
+        c.accept("but")
+        if not (c.accept("with", "working", "work", "adding", "having") or (r.also and c.accept("and"))):
+            c.i = save
+            return
+        at = c.i
+        more = _more(r)
+        if more is None:
+            c.i = save
+            return
+        r.also.append((*more, c.span_from(at)))
+
+
+def continued(r: Reader) -> bool:
+    """`Continue in the same way`, `continue as established`: as the round before, grown as it would grow."""
+    c = r.c
+    i = c.i
+    if not c.at("continue", "cont", "keep", "continuing"):
+        return False
+    while c.at(*_CONTINUING):
+        c.i += 1
+    if c.i == i + 1 or (
+        not c.at(*_SEPARATORS, "working", "with", "adding", "having", "(", "-", "") and (c.token.kind != "end")
+    ):
+        c.i = i
+        return False
+    r.repeat_of, r.repeat_span = -1, c.span_from(i)
+    _additions(r)
+    if not r.also:
+        r.also.append((0, "on", c.span_from(i)))
+    return True
+
+
+def _more(r: Reader) -> tuple[int, str] | None:
+    """`4 more dc on each side`, `1 more st between increases`, `3 sts between incs`: how many, of what."""
+    c = r.c
+    n = c.number()
+    if n is None:
+        return None
+    more = c.accept("more", "extra", "additional")
+    plain = c.accept("st", "sts", "stitch", "stitches")
+    save = c.i
+    if (plain or c.stitch()) and (c.accept("between", "before") or c.accept_phrase("in", "between")):
+        c.accept("the", "each", "every")
+        if c.accept("inc", "incs", "increase", "increases"):
+            c.accept("on", "in") and c.accept("each", "every")
+            c.accept(*ROUND_WORDS)
+            return n, "between" if more else "between in all"
+    c.i = save
+    if not more:
+        return None
+    key = "groups" if c.accept(*GROUP_WORDS) else "" if plain else c.stitch()
+    c.accept(*GROUP_WORDS)
+    if key is None:
+        return None
+    said = c.accept("on", "along", "per", "in")
+    c.accept("each", "every")
+    if not (said and c.accept("side", "edge")):
+        return None
+    c.accept("each", "every") and c.accept(*ROUND_WORDS)
+    return n, key

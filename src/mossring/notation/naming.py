@@ -1,0 +1,134 @@
+"""Special stitches by their names: what a motif's header or a list of stitches says each is made of."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import replace
+
+from mossring.notation import grouping
+from mossring.notation.cursor import Cursor, Names
+from mossring.notation.pasted import Definition, legs_told
+from mossring.notation.reader import Reader
+from mossring.notation.tokens import tokenize
+from mossring.notation.tree import Chain, Make, Node, Work
+from mossring.notation.words import NUMBERS
+from mossring.stitches.table import MOST_LEGS, composed, is_stitch, lookup
+from mossring.stitches.terms import Dialect, spellings
+
+
+def read_names(stitches: Sequence[tuple[str, str]], dialect: Dialect) -> Names:
+    """The special stitches of a motif from (name, what it is made of); later ones may be made of earlier ones."""
+    names: Names = ()
+    for name, made in stitches:
+        words = tuple(t.text for t in tokenize(name.lower()) if t.kind in ("word", "num"))
+        if words:
+            names = (*names, (words, _group_of(made, dialect, names)))
+    return tuple(sorted(names, key=lambda n: -len(n[0])))
+
+
+def read_definitions(definitions: Sequence[Definition], names: Names, dialect: Dialect) -> Names:
+    """More special stitches, from lines that turn out to define some; those of `names` stay as they are."""
+    known = {words for words, _ in names}
+    for d in definitions:
+        words = [tuple(t.text for t in tokenize(n.lower()) if t.kind in ("word", "num")) for n in d.names]
+        words = [w for w in words if w and w not in known and w not in spellings(dialect)]
+        group = _defined(d.made, dialect, names) if words else ()
+        words = [w for w in words if not _usual(w, group, dialect)]
+        if group:
+            known.update(words)
+            names = (*names, *((w, group) for w in words))
+    return tuple(sorted(names, key=lambda n: -len(n[0])))
+
+
+def _usual(words: tuple[str, ...], group: tuple[Node, ...], dialect: Dialect) -> bool:
+    """Whether a name says by itself what the stitch is made of (`3-tr cl`): it needs none of its own, and must have
+    none where the pattern is written in the other terms."""
+    alone = group[0] if len(group) == 1 else None
+    c = Cursor(" ".join(words), dialect)
+    said = c.legged()
+    if said is None or c.token.kind != "end" or not isinstance(alone, Make) or not alone.stitch or alone.closing:
+        return False
+    one, other = lookup(said[0]), lookup(alone.stitch)
+    return (one.base, one.legs) == (other.base, other.legs) and {one.made, other.made} <= {"cl", "tog", one.made}
+
+
+def _defined(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
+    """What a line says a stitch is made of: in the notation, in brackets, or in the motions of the hook."""
+    motions = _popcorn(made, dialect) or _kept_back(made, dialect)
+    if motions:
+        return (motions,)
+    told = legs_told(made)
+    if told:
+        return (Make(composed(told[0], told[1], told[2]), 1, (0, 0)),)
+    inner = re.search(r"\(([^()]+)\)[^()]*$", made)
+    for text in (made, _IN_SAME.sub("", made), inner[1] if inner else ""):
+        reader = Reader(Cursor(text, dialect, names))
+        nodes = reader.sequence(None, 0)
+        if nodes and not reader.c.troubles and not reader.stated:
+            group = _group_of(text, dialect, names)
+            alone = group[0] if len(group) == 1 else None
+            plain_one = isinstance(alone, Chain) or (isinstance(alone, Make) and alone.n == 1 and not _made(alone))
+            return () if plain_one else group
+    return ()
+
+
+_DROPPED = re.compile(
+    r"(?:\b(?:ch ?-?(\d)|(\d) ?-?ch)\b[^,;]*[,;] *(?:work )?)?"
+    r"(\d+) ?([a-z]+)\b.*\b(?:drop|remove|withdraw|take (?:the )?(?:hook|loop))",
+    re.IGNORECASE,
+)
+"""`ch 3, 3 dc in same st, drop loop from hook`: a popcorn, and the chain that begins one."""
+
+
+def _popcorn(made: str, dialect: Dialect) -> Make | None:
+    """A popcorn told by its dropped loop; a chain before its stitches is the first leg of a beginning one."""
+    m = _DROPPED.search(made)
+    key = spellings(dialect).get((m[4].lower(),)) if m else None
+    if m is None or key is None:
+        return None
+    begins = bool(m[1] or m[2])
+    whole = f"{key}{int(m[3]) + begins}-pc"
+    return Make(whole, 1, (0, 0), start="beg" if begins else "") if is_stitch(whole) else None
+
+
+_KEPT = re.compile(
+    r"(\d|two|three|four|five) (?:more )?([a-z]+)\b.*"
+    r"\b(?:leaving|holding|keeping|hold|until|omitting|except)\b.*\bl(?:oo)?ps?\b",
+    re.IGNORECASE,
+)
+"""`work 3 tr leaving last loop of each on hook`: the legs of a cluster told by what is kept back."""
+
+
+def _kept_back(made: str, dialect: Dialect) -> Make | None:
+    m = _KEPT.search(made)
+    key = spellings(dialect).get((m[2].lower().removesuffix("s"),)) if m else None
+    if m is None or key not in ("hdc", "dc", "htr", "tr", "dtr"):
+        return None
+    legs = NUMBERS[m[1].lower()] if m[1].isalpha() else int(m[1])
+    return Make(composed("cl", key, legs), 1, (0, 0)) if 2 <= legs <= MOST_LEGS else None
+
+
+_IN_SAME = re.compile(
+    r",?\s+(?:all |worked )?(?:in|into)\s+(?:the )?(?:same|next|indicated|one|st\b|stitch|sp)[^()]*$", re.I
+)
+"""`in same stitch or space`, behind what a special stitch is made of."""
+
+
+def _made(make: Make) -> bool:
+    return make.stitch == "picot" or bool(lookup(make.stitch or "sc").made)
+
+
+def _group_of(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
+    """What a special stitch is made of; a single stitch of several legs takes a last chain as its own."""
+    reader = Reader(Cursor(made, dialect, names))
+    flat: list[Node] = []
+    for node in reader.sequence(None, 0):
+        flat += node.group if isinstance(node, Work) and node.where.said else grouping.as_group(reader, [node])
+    first, last = (flat[0], flat[-1]) if len(flat) == 2 else (None, None)
+    if isinstance(first, Chain) and isinstance(last, Make) and lookup(last.stitch or "sc").made in ("cl", "tog"):
+        whole = lookup(last.stitch)  # a beginning cluster: the chain is its first leg
+        return (replace(last, stitch=composed(whole.made, whole.base, whole.legs + 1), start="beg"),)
+    if isinstance(first, Make) and isinstance(last, Chain) and first.n == 1 and lookup(first.stitch).made:
+        return (replace(first, closing=last.n),)
+    return tuple(flat)
