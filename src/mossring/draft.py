@@ -140,8 +140,8 @@ def forget() -> None:
 
 
 @lru_cache(maxsize=1024)
-def read_cached(text: str, dialect: Dialect, names: Names) -> RoundTree:
-    return read_round(text, dialect, names)
+def read_cached(text: str, dialect: Dialect, names: Names, part: str = "") -> RoundTree:
+    return read_round(text, dialect, names, part)
 
 
 def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS) -> Draft:
@@ -242,7 +242,7 @@ def _work_by(
     entries: list[Entry] = []
     bodies: dict[int, RoundTree] = {}
     for line in doc.rounds:
-        tree = read_cached(line.text, dialect, names)
+        tree = read_cached(line.text, dialect, names, line.part if draft.rounds else "")
         if (tree.ring or tree.cast) and not draft.rounds:
             doc.begin = Begin("ring", tree.ring) if tree.ring else Begin("foundation", tree.cast or 0)
             state = replace(state, begin=doc.begin)
@@ -261,7 +261,7 @@ def _work_by(
                 source = _meant(tree, bodies, number, troubles)
             bodies[number] = source
             yarn = line.yarn or tree.yarn
-            key = _digest(key, repr((line.text, source is tree or source.body, yarn)))
+            key = _digest(key, repr((line.text, line.part, source is tree or source.body, yarn)))
             known = _cache.get(key)
             before = state
             if known is None:
@@ -334,7 +334,7 @@ def parked_after(draft: Draft, upto: DraftRound) -> dict[str, str]:
     return out
 
 
-_JOINS = re.compile(r"\b(?:join|(?:ss|sl st|slst|slip stitch) (?:in)?to)\b", re.IGNORECASE)
+_JOINS = re.compile(r"\b(?<!not )(?:join|(?:ss|sl st|slst|slip stitch) (?:in)?to)\b", re.IGNORECASE)
 """A `Row 1` that is joined is a round."""
 
 

@@ -133,7 +133,9 @@ def _label(c: Cursor) -> Label | None:
 
 
 def _short_label(c: Cursor) -> Label | None:
-    """`ch 4 (dc + ch 1)`: what it counts as, without saying so."""
+    """`ch 4 (dc + ch 1)`, `3 ch (1 tr)`: what it counts as, without saying so."""
+    if c.token.kind == "num" and c.token.value == 1:
+        c.i += 1
     key = c.stitch()
     if key not in (None, "ch") and c.at(")") and c.ahead().text in (",", ";", "."):  # `ch 3 (dc),`
         return Label(key)

@@ -7,7 +7,7 @@ from functools import cache
 
 from mossring.notation.tokens import Token, tokenize
 from mossring.notation.tree import Node, Span, Trouble
-from mossring.notation.words import BEFORE_YARN, COLOURS, NUMBERS, ORDINALS, SHORT, TIMES, nearest, vocabulary
+from mossring.notation.words import ADVERBS, BEFORE_YARN, COLOURS, NUMBERS, ORDINALS, SHORT, TIMES, nearest, vocabulary
 from mossring.stitches.table import MOST_LEGS, Making, composed
 from mossring.stitches.terms import Dialect, spellings
 
@@ -87,7 +87,7 @@ class Cursor:
         self.text = text
         self.dialect = dialect
         self.names = names
-        self.tokens = tokenize(text)
+        self.tokens = [t for t in tokenize(text) if t.text not in ADVERBS]
         self.i = 0
         self.troubles: list[Trouble] = []
         self.unknown: set[int] = set()

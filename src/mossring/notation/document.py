@@ -16,6 +16,7 @@ from mossring.notation.pasted import (
     read_definition,
     said_dialect,
     says_begin,
+    told_loops,
     told_starts,
 )
 from mossring.notation.tree import Span, Trouble
@@ -97,7 +98,8 @@ class Begin:
 
 @dataclass(frozen=True, slots=True)
 class RoundLine:
-    """One line of rounds: numbers first to last, its instruction text and where that text starts."""
+    """One line of rounds: numbers first to last, its instruction text and where that text starts. part: the loop that
+    a note before it says all rounds are worked in."""
 
     first: int
     last: int
@@ -107,6 +109,7 @@ class RoundLine:
     word: str = "Rnd"
     side: str = ""
     yarn: str = ""
+    part: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -128,8 +131,8 @@ class Document:
 
     plain: the text with Markdown's marks blanked out. moved: where a line starts that moves the hook and
     belongs to the round that comes next. in_stitches: amid a list of stitches.
-    starts: what the notes say of starting chains. numbered: rounds are lines with a number alone.
-    spiral: the notes say that rounds aren't joined.
+    starts: what the notes say of starting chains. part: the loop that they say the rounds to come are worked in.
+    numbered: rounds are lines with a number alone. spiral: the notes say that rounds aren't joined.
     """
 
     text: str
@@ -154,6 +157,7 @@ class Document:
     spiral: bool = False
     definitions: list[Definition] = field(default_factory=list)
     starts: list[Start] = field(default_factory=list)
+    part: str = ""
     moved: int | None = None
 
     def words(self) -> str:
@@ -230,6 +234,7 @@ def _prose(doc: Document, line: str, at: int) -> None:
         doc.terms, doc.terms_span = dialect, span
     if not doc.rounds:
         doc.starts += told_starts(bare)
+    doc.part = told_loops(bare) or doc.part
     if opens_section(bare):
         doc.in_stitches = True
     doc.spiral = doc.spiral or bool(_SPIRAL.search(bare))
@@ -313,7 +318,7 @@ def _round(doc: Document, head: Head, line: str, at: int) -> None:
         gap = start - doc.moved - len(before)
         text = before + "," + " " * (gap - 1) + text
         start, doc.moved = doc.moved, None
-    doc.rounds.append(RoundLine(head.first, head.last, text, start, span, word, head.side, head.yarn))
+    doc.rounds.append(RoundLine(head.first, head.last, text, start, span, word, head.side, head.yarn, doc.part))
 
 
 def _header(doc: Document, key: str, value: str, span: Span) -> None:
@@ -358,6 +363,7 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
     elif k == "note" or k == "notes":
         doc.header.pop()
         doc.starts += told_starts(value)
+        doc.part = told_loops(value) or doc.part
         doc.notes.append(Line("note", f"{key}: {value}", span[0]))
     elif m := re.fullmatch(r"yarn\s*([a-z])?", k):
         doc.yarns[(m[1] or "a").upper()] = value

@@ -19,12 +19,13 @@ _BARE_END = (
 )
 _SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"
 _IN = r"(?:[ ,(]*(?:with|in|using|-|–)?[ ]*(?:yarn|colou?r)?[ (]+(?P<named>" + _YARN + r")[ )]*(?=[:.)]))?"
+_WHAT = r"(?:\s*\((?!RS|WS|\w\)|with|in )[a-z][a-z '-]{2,30}\))?"
 _LEAD = r"^[ \t]*(?:[-•·*>#]+[ \t]+)?(?:(?P<with>with|using|in)\s+(?P<yarn>" + _YARN + r")\s*[,:]\s*)?"
 _ONE = r"(?P<word>" + _WORD + r")\s*[.#]?\s*(?P<first>" + _N + r")"
 _MORE = r"(?P<more>(?:" + _JOINED + r"(?:(?:" + _WORD + r")\s*)?" + _N + r"\b)*)"
 _ORDINAL = r"(?P<nth>" + _NTH + r")(?P<more>(?:" + _JOINED + _NTH + r")*)\s+(?P<word2>rounds?|rnds?\.?|rows?|rds?\.?)"
 _HEADS = (
-    re.compile(_LEAD + _ONE + _MORE + _SIDE + _IN + _END, re.IGNORECASE),
+    re.compile(_LEAD + _ONE + _MORE + _SIDE + _IN + _WHAT + _END, re.IGNORECASE),
     re.compile(_LEAD + _ORDINAL + _SIDE + _IN + r"(?:" + _END + r"|" + _BARE_END + r")", re.IGNORECASE),
     re.compile(_LEAD + _ONE + _SIDE + _BARE_END, re.IGNORECASE),
 )

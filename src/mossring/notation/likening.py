@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from mossring.notation.cursor import GROUP_WORDS
+from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.targets import ROUND_WORDS
 
 if TYPE_CHECKING:
@@ -14,6 +14,7 @@ _SEPARATORS = (",", ";", ".")
 _CONTINUING = frozenset(
     {"continue", "cont", "keep", "continuing", "to", "in", "the", "this", "same", "way", "manner", "pattern", "as"}
     | {"established", "set", "before", "increase", "increasing", "inc", "working", "work", "above", "on", "so"}
+    | {"each", "every", "rnd", "round", "rnds", "rounds", "evenly"}
 )
 """Words of a sentence that only says to go on."""
 
@@ -71,17 +72,25 @@ def _additions(r: Reader) -> None:
         r.also.append((*more, c.span_from(at)))
 
 
+def _so_many(c: Cursor) -> bool:
+    """`6 sc` amid `continue increasing 6 sc each round`: passed like the words about it."""
+    save = c.i
+    if c.token.kind == "num" and c.number() and (c.stitch() or c.accept(*STITCH_WORDS)):
+        return True
+    c.i = save
+    return False
+
+
 def continued(r: Reader) -> bool:
     """`Continue in the same way`, `continue as established`: as the round before, grown as it would grow."""
     c = r.c
     i = c.i
     if not c.at("continue", "cont", "keep", "continuing"):
         return False
-    while c.at(*_CONTINUING):
-        c.i += 1
-    if c.i == i + 1 or (
-        not c.at(*_SEPARATORS, "working", "with", "adding", "having", "(", "-", "") and (c.token.kind != "end")
-    ):
+    while c.accept(*_CONTINUING) or _so_many(c):
+        pass
+    ends = c.token.kind == "end" or c.at(*_SEPARATORS, "working", "with", "adding", "having", "(", "[", "-", "=")
+    if c.i == i + 1 or not ends:
         c.i = i
         return False
     r.repeat_of, r.repeat_span = -1, c.span_from(i)

@@ -60,7 +60,9 @@ def _defined(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
         return (motions,)
     told = legs_told(made)
     if told:
-        return (Make(composed(told[0], told[1], told[2]), 1, (0, 0)),)
+        begins = re.match(r"\W*(?:ch(?:ain)? ?-?\d|\d ?-?ch)\b", made, re.IGNORECASE) is not None
+        whole = composed(told[0], told[1], told[2] + begins)
+        return (Make(whole, 1, (0, 0), start="beg" if begins else ""),)
     inner = re.search(r"\(([^()]+)\)[^()]*$", made)
     for text in (made, _IN_SAME.sub("", made), inner[1] if inner else ""):
         reader = Reader(Cursor(text, dialect, names))

@@ -125,6 +125,21 @@ def told_starts(line: str) -> list[Start]:
     ]
 
 
+_LOOPS = re.compile(
+    r"\b(?:all|every|following|remaining|rest of|each)\b[^.;]*\b(?:rounds?|rnds?|rows?|stitches|sts|sc|dc)\b[^.;]*"
+    r"\b(?:(?P<side>back|front|third) ?(?:loops?|lps?)\b|(?P<short>[bf]lo)\b)",
+    re.IGNORECASE,
+)
+
+
+def told_loops(line: str) -> str:
+    """`All rounds are worked in the back loops only`: the loop a note says all stitches are worked in, or ``."""
+    m = _LOOPS.search(line)
+    if m is None:
+        return ""
+    return m["side"].lower() if m["side"] else {"b": "back", "f": "front"}[m["short"][0].lower()]
+
+
 _WORDS = {"two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "twice": 2, "once": 1}
 
 

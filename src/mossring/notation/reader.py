@@ -35,10 +35,13 @@ _SETTING_WORDS = frozenset(
 _ROUND_WORDS = ("rnd", "round", "rnds", "rounds", "r", "row", "rows")
 
 
-def read_round(text: str, dialect: Dialect, names: Names = ()) -> RoundTree:
-    """The tree of one round (without its `Rnd 3:`). Never raises: what can't be read is in `troubles`."""
+def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -> RoundTree:
+    """The tree of one round (without its `Rnd 3:`). Never raises: what can't be read is in `troubles`.
+
+    part: the loop that all its stitches are worked in, where a note says so of all rounds."""
     c = Cursor(text, dialect, names)
     reader = Reader(c)
+    reader.part = part
     body = reader.sequence(closer=None, depth=0)
     body, ring, cast = _own_beginning(body)
     written = any(isinstance(n, Join) for n in body) or closing.starts_with_chain(body)

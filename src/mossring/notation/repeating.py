@@ -43,12 +43,18 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
     at = c.i
     times = c.times()
     until = places.read_until(c) if times is None and c.at("around") else None
-    if times is None and until is None:
+    placed = times is None and until is None and c.at("in", "into")
+    if times is None and until is None and not placed:
         return
     first = marks.open.pop(star)
     del marks.close[star]
     body = tuple(nodes[first:])
     del nodes[first:]
+    if placed:  # `*dc, ch 1* in each st around`
+        c.i += 1
+        group = grouping.as_group(r, list(body))
+        nodes.extend(stitching.swept(r, [Work(group, w, c.span_from(at)) for w in places.read_places(c)]))
+        return
     span = c.span_from(at)
     if body:
         nodes.append(Repeat(body, min(times, MAX_TIMES) if times is not None else None, span, until, times_span=span))
@@ -286,6 +292,10 @@ def _loose(r: Reader) -> bool:
     if c.accept("ending", "end"):
         c.accept("the")
         if c.accept("last", "final") and c.accept("rep", "repeat") and c.accept("before", "after", "at"):
+            while c.token.kind in ("word", "num", "ord"):
+                c.i += 1
+            return True
+        if c.accept("without", "omitting"):
             while c.token.kind in ("word", "num", "ord"):
                 c.i += 1
             return True

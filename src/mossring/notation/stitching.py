@@ -90,6 +90,7 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
         return [node]
     if key == "picot":
         return [_picot(c, i)]
+    _called_also(c, key)
     after = c.number() if n is None and not legged else None
     if after is not None and c.token.text in STITCH_WORDS:  # `dc 5 sts`
         c.i += 1
@@ -103,6 +104,13 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     if stitch.made == "tog" or (stitch.made == "cl" and c.at("over", "across", "using", "working")):
         return _together(r, make, i)
     return placed(r, make, i)
+
+
+def _called_also(c: Cursor, key: str) -> None:
+    """`crab st (reverse sc)`: the same stitch by another of its names."""
+    save = c.i
+    if not (c.accept("(") and c.stitch() == key and c.accept(")")):
+        c.i = save
 
 
 def _closing(c: Cursor) -> int:
@@ -259,7 +267,8 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
             del c.troubles[troubles:]
             return [*before, first]
         until = second.where.until if second.where.until is not places.END else first.where.until
-        first = replace(first, where=replace(first.where, until=until), also=(*first.also, second))
+        also = (*first.also, replace(second, also=()), *second.also)
+        first = replace(first, where=replace(first.where, until=until), also=also)
 
 
 def _both_around(first: Work, second: Work) -> bool:

@@ -60,6 +60,9 @@ FILL = frozenset(
 )
 """Words that carry no meaning of their own where an instruction may stand."""
 
+ADVERBS = frozenset({"loosely", "tightly", "carefully", "gently", "neatly", "firmly", "simply"})
+"""How something is to be worked: nothing that changes the fabric."""
+
 _COLOURS = """
 white cream ivory ecru beige natural black grey gray charcoal silver red rose pink coral peach orange rust gold
 mustard yellow lemon lime green olive sage mint moss teal turquoise aqua blue navy denim indigo violet purple lilac
@@ -88,8 +91,9 @@ blo flo tlo bl fl bls fls bar horizontal dec decrease decreases decs closed fan 
 counting including cut finishing finish
 spiral spirals continuous tight tail base corner's
 behind below down row end park loop drop pick return markers remainder unused unworked free previous prev
-corresponding turning inbetween them their adding having extra additional brackets omitting base foundation middle just
-underside never tighten draw break established way manner pattern increasing incs cont keep continuing
+corresponding turning inbetween them their adding having extra additional brackets omitting base
+foundation middle just points point tip tips loops edging underside never
+tighten draw break established way manner pattern increasing incs cont keep continuing
 above set before so but only using initial placing putting also up along to close join side rotate fasten final ending
 """
 _ALIASES = {"omit": "skip"}
