@@ -139,12 +139,20 @@ def _short_label(c: Cursor) -> Label | None:
     key = c.stitch()
     if key not in (None, "ch") and c.at(")") and c.ahead().text in (",", ";", "."):  # `ch 3 (dc),`
         return Label(key)
-    if key is None or not c.accept("+", "plus"):
+    if key not in (None, "ch") and c.at(",") and _chains_close(c):  # `ch 6 (dc, ch 3),`
+        c.i += 1
+    elif key is None or not c.accept("+", "plus"):
         return None
     before = c.number()
     if not c.accept("ch", "chain"):
         return Label(key, before) if before else None  # `(dc + 2)`
     return Label(key, before or c.number() or 1)
+
+
+def _chains_close(c: Cursor) -> bool:
+    """Whether `, ch 3)` comes next, and no place behind it."""
+    ch = next((k for k in (1, 2) if c.ahead(k).text in ("ch", "chain")), 0)
+    return bool(ch) and c.ahead(3).text == ")" and c.ahead(4).text in (",", ";", ".", "")
 
 
 def _special_key(c: Cursor) -> str | None:

@@ -14,11 +14,13 @@ from mossring.stitches.terms import Dialect, spellings
 Names = tuple[tuple[tuple[str, ...], tuple[Node, ...]], ...]
 """Special stitches of a motif: the words of each name, and what it is made of, as a group for one place."""
 
-SPACE_WORDS = frozenset({"sp", "sps", "space", "spaces", "loop", "loops", "lp", "lps"})
+SPACE_WORDS = frozenset(
+    {"sp", "sps", "space", "spaces", "loop", "loops", "lp", "lps", "gap", "gaps", "hole", "holes", "arch", "arches"}
+)
 STITCH_WORDS = frozenset({"st", "sts", "stitch", "stitches"})
 GROUP_WORDS = frozenset(
     {"group", "groups", "grp", "grps", "shell", "shells", "set", "sets", "fan", "fans"}
-    | {"petal", "petals", "scallop", "scallops"}
+    | {"petal", "petals", "scallop", "scallops", "pair", "pairs"}
 )
 LOOP_PARTS = {
     "blo": "back",

@@ -72,6 +72,15 @@ def _additions(r: Reader) -> None:
         r.also.append((*more, c.span_from(at)))
 
 
+def _group_of(c: Cursor) -> bool:
+    """`3 tr group`: a group, and of what."""
+    save = c.i
+    if c.token.kind == "num" and c.number() and c.stitch() and c.accept(*GROUP_WORDS):
+        return True
+    c.i = save
+    return False
+
+
 def _so_many(c: Cursor) -> bool:
     """`6 sc` amid `continue increasing 6 sc each round`: passed like the words about it."""
     save = c.i
@@ -112,13 +121,15 @@ def _more(r: Reader) -> tuple[int, str] | None:
     if (plain or c.stitch()) and (c.accept("between", "before") or c.accept_phrase("in", "between")):
         c.accept("the", "each", "every")
         if c.accept("inc", "incs", "increase", "increases"):
-            c.accept("on", "in") and c.accept("each", "every")
+            c.accept("on", "in")
+            c.accept("each", "every")
             c.accept(*ROUND_WORDS)
             return n, "between" if more else "between in all"
     c.i = save
     if not more:
         return None
-    key = "groups" if c.accept(*GROUP_WORDS) else "" if plain else c.stitch()
+    grouped = c.accept(*GROUP_WORDS) or _group_of(c)
+    key = "groups" if grouped else "" if plain else c.stitch()
     c.accept(*GROUP_WORDS)
     if key is None:
         return None

@@ -160,7 +160,7 @@ def legs_told(made: str) -> tuple[str, str, int] | None:
         legs = legs or told
     if not 2 <= legs <= 12:
         return None
-    partly = re.search(r"through (?:the )?(?:first )?(2|two) (?:loops|lps)", text)
+    partly = re.search(r"through (?:the )?(?:first )?(2|two)\b", text)
     twice = re.search(r"\b(?:yo|yrh|yarn over) (?:hook )?(?:twice|2 times|two times)", text)
     if not partly:
         return ("puff", "hdc", max(2, legs // 2 if through and not again else legs))

@@ -30,7 +30,7 @@ MAX_RING = 60
 _OPEN = {"(": ")", "[": "]"}
 _SEPARATORS = (",", ";", ".")
 _SETTING_WORDS = frozenset(
-    {"work", "working", "worked", "now", "turn", "behind", "over", "before", "on", "along", "in", "through"}
+    {"work", "working", "worked", "now", "turn", "rotate", "behind", "over", "before", "on", "along", "in", "through"}
 )
 _ROUND_WORDS = ("rnd", "round", "rnds", "rounds", "r", "row", "rows")
 
@@ -219,7 +219,8 @@ class Reader:
         if c.token.text not in _SETTING_WORDS:
             return False
         save = c.i
-        c.accept_phrase("turn", "to") or c.accept_phrase("turn", "and")
+        for word in ("turn", "rotate"):
+            c.accept_phrase(word, "to") or c.accept_phrase(word, "and")
         while c.accept("work", "working", "worked", "now"):
             pass
         if c.phrase("in", "a", "spiral") or c.phrase("in", "spiral") or c.phrase("in", "continuous"):

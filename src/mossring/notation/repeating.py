@@ -175,7 +175,13 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
         return
     c.accept("from")
     c.accept("the")
-    if c.accept("between"):
+    starred = marks.close or marks.open
+    if c.at("between") and starred and c.ahead().text in _STARS:  # `repeat between * and *`, `repeat between *`
+        c.i += 1
+        while c.token.text in _STARS and c.ahead().text in ("and", *_STARS):
+            c.i += 1
+            c.accept("and")
+    elif c.accept("between"):
         while c.accept("[", "]", "*", "(", ")", "and", "the", "brackets"):
             pass
         _rep_last(r, nodes, i)

@@ -262,8 +262,9 @@ class Edge:
         if self.ring or self.first is None:
             return [], []
         left: list[int] = []
+        ends = (0, len(self.made) - 1) if self.line else ()  # a row's end stitch is worked into, its group passed
         for run in self._runs():
-            if any(self.marks[k] == WORKED for k in run):
+            if any(self.marks[k] == WORKED and k not in ends for k in run):
                 left += [k for k in run if self.marks[k] == LEFT and self.made[k].counted]
         if left and len(left) in self._skipped_lengths() and self._at_the_end(left):
             left = []
