@@ -15,8 +15,8 @@ from mossring.chart import draw
 from mossring.draft import forget, work_draft
 from mossring.relaxed import relax
 from mossring.relaxed.net import Floats, Net, net_of
-from mossring.relaxed.rest import lay_out
-from mossring.relaxed.settle import forces, settle
+from mossring.relaxed.rest import WEIGHT, lay_out, raised
+from mossring.relaxed.settle import How, forces, settle
 from mossring.writing import write_sheet
 
 _CORNER = "(dc, ch 2, dc) in corner"
@@ -27,6 +27,13 @@ def hexagon(rounds: int, last: str = _CORNER) -> str:
     lines = ["Terms: US", "Shape: hexagon", "Rnd 1: [2 dc in ring, ch 2] 6 times"]
     lines += [f"Rnd {k}: [{_CORNER}, dc in each st to corner] around" for k in range(2, rounds)]
     return "\n".join([*lines, f"Rnd {rounds}: [{last}, dc in each st to corner] around"])
+
+
+def square(rounds: int) -> str:
+    """A solid square that lies flat: two stitches each side of the corner."""
+    lines = ["Terms: US", "Shape: square", "Rnd 1: [3 dc in ring, ch 2] 4 times"]
+    lines += [f"Rnd {k}: [(2 dc, ch 2, 2 dc) in corner, dc in each st to corner] around" for k in range(2, rounds + 1)]
+    return "\n".join(lines)
 
 
 def granny(rounds: int) -> str:
@@ -84,42 +91,58 @@ def after_a_change(rounds: int, times: int, answer: Answer = whole_answer) -> fl
 
 def settling(quick: bool) -> None:
     """How long the fabric takes to come to rest, and another minimiser beside it on the same energy."""
-    print("at rest, and scipy's L-BFGS on the same energy in the plane to the same gradient")
+    print("at rest: a hexagon in the plane, and then in space as well")
     first = 0.0
     for rounds in (6, 9, 13) if quick else (6, 9, 13, 18, 26, 36, 47):
         forget()
         draft = work_draft(hexagon(rounds))
         net = net_of(draft)
-        start = lay_out(draft, net, flat=True)
-        plane = measure(partial(settle, net, start, True), 3)
+        plane = measure(partial(settle, net, lay_out(draft, net, flat=True), True), 3)
         both = measure(partial(relax, draft), 1)
         first = first or both / net.size
         ratio = both / net.size / first
-        line = f"  {net.size:6} stitches   plane {plane:8.1f} ms   and space {both:8.1f} ms   {ratio:.2f}"
-        if net.size < 2000:
-            left = float(np.abs(forces(net, True)(settle(net, start, True).at[:, :2])[1]).max())
-            other = measure(partial(lbfgs, net, start, left), 1)
-            line += f"   L-BFGS {other:8.1f} ms, {other / plane:.0f} times"
-        print(line)
+        print(f"  {net.size:6} stitches   plane {plane:8.1f} ms   and space {both:8.1f} ms   {ratio:.2f}")
+    print("beside scipy's L-BFGS, from the same start to where it stops by itself; left: the energy that each leaves")
+    for name, text in (("hexagon", hexagon(13)), ("square", square(11)), ("granny", granny(12))):
+        draft = work_draft(text)
+        net = net_of(draft)
+        flat = lay_out(draft, net, flat=True)
+        plane_at = _beside(f"{name} in the plane", net, flat, True, How())
+        weight = WEIGHT / float(np.hypot(plane_at[:, 0], plane_at[:, 1]).max()) ** 2
+        _beside(f"{name} in space", net, raised(draft, net, plane_at), False, How(weight=weight))
+
+
+def _beside(name: str, net: Net, start: Floats, flat: bool, how: How) -> Floats:
+    found = settle(net, start, flat, how)
+    ours = measure(partial(settle, net, start, flat, how), 3)
+    begun = time.perf_counter()
+    left = lbfgs(net, start, flat, how)
+    theirs = (time.perf_counter() - begun) * 1000
+    print(
+        f"  {name:22} {ours:8.1f} ms, left {found.energy:.4f}   L-BFGS {theirs:8.1f} ms, left {left:.4f}"
+        f"   {theirs / ours:.1f} times"
+    )
+    return found.at
 
 
 Line = np.ndarray[tuple[int], np.dtype[np.float64]]
 
 
-def lbfgs(net: Net, start: Floats, gradient: float) -> float:
-    """The energy that scipy's general minimiser ends at, in the plane, once no part of the gradient is larger."""
-    force = forces(net, True)
+def lbfgs(net: Net, start: Floats, flat: bool, how: How) -> float:
+    """The energy that scipy's general minimiser ends at when it has done by its own measure."""
+    force = forces(net, flat, how.weight, how.bending)
+    wide = 2 if flat else 3
 
-    def energy(flat: Line) -> tuple[float, Line]:
-        e, g = force(flat.reshape(-1, 2))
+    def energy(line: Line) -> tuple[float, Line]:
+        e, g = force(line.reshape(-1, wide))
         return e, g.reshape(-1)
 
     found = minimize(
         energy,
-        start[:, :2].reshape(-1),
+        start[:, :wide].reshape(-1),
         jac=True,
         method="L-BFGS-B",
-        options={"maxiter": 20_000, "maxfun": 40_000, "ftol": 0.0, "gtol": gradient},
+        options={"maxiter": 20_000, "maxfun": 40_000},
     )
     return float(found.fun)
 

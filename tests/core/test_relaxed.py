@@ -15,7 +15,8 @@ from mossring.chart import draw
 from mossring.draft import work_draft
 from mossring.relaxed import relax
 from mossring.relaxed.net import HOOP, LEG, Net, net_of
-from mossring.relaxed.rest import _raised, lay_out
+from mossring.relaxed.rest import lay_out
+from mossring.relaxed.rest import raised as raised_for_space
 from mossring.relaxed.settle import How, forces, settle
 
 DEMO = sorted((Path(__file__).parents[2] / "demo").glob("*.txt"))
@@ -131,7 +132,7 @@ def test_total_curvature_is_what_the_increases_leave(n: int) -> None:
     draft = work_draft(circle(n, "dc", 9))
     net = net_of(draft)
     plane = settle(net, lay_out(draft, net, flat=True), True)
-    at = settle(net, _raised(draft, net, plane.at), False, How(weight=0.0, bending=0.02, most=3000)).at
+    at = settle(net, raised_for_space(draft, net, plane.at), False, How(weight=0.0, bending=0.02, most=3000)).at
     where = {number: at[i] for i, number in enumerate(net.numbers)}
     lengths, ways = [], []
     for r in draft.rounds[3:]:

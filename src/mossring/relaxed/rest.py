@@ -73,7 +73,7 @@ def relaxing(draft: Draft) -> Iterator[Progress | Relaxed]:
             yield Progress(0.3 * min(1.0, plane.steps / MOST_STEPS))
         assert plane is not None
         weight = WEIGHT / max(1.0, float(np.hypot(plane.at[:, 0], plane.at[:, 1]).max())) ** 2
-        start = _raised(draft, net, plane.at)
+        start = raised(draft, net, plane.at)
         space = plane
         most = max(60, min(MOST_IN_SPACE, MOST_WORK // net.size))
         for space in settling(net, start, False, How(weight=weight, most=most)):
@@ -132,7 +132,7 @@ def lay_out(draft: Draft, net: Net, flat: bool) -> Floats:
     return at
 
 
-def _raised(draft: Draft, net: Net, plane: Floats) -> Floats:
+def raised(draft: Draft, net: Net, plane: Floats) -> Floats:
     """The start in space: a shallow bowl with small waves of many lengths, or the bowl or waves of before."""
     at = plane.copy()
     out = np.hypot(at[:, 0], at[:, 1])

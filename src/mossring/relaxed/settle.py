@@ -105,7 +105,7 @@ def settling(net: Net, start: Floats, flat: bool, how: How | None = None) -> Ite
         slope = float(np.vdot(gradient, way))
         if slope >= 0:  # what was learnt misleads: begin anew
             past.clear()
-            way = -solve(gradient)
+            way = -np.ascontiguousarray(solve(gradient))
             slope = float(np.vdot(gradient, way))
         far = 1.0
         while True:
@@ -141,7 +141,7 @@ def _downhill(
         share = weight * float(np.vdot(moved, q))
         shares.append(share)
         q -= share * turned
-    way = solve(q)
+    way = np.ascontiguousarray(solve(q))  # row by row like all others: mixed orders are summed several times slower
     for (moved, turned, weight), share in zip(past, reversed(shares), strict=True):
         way += (share - weight * float(np.vdot(turned, way))) * moved
     return -way
