@@ -15,8 +15,8 @@ from mossring.chart import draw
 from mossring.draft import forget, work_draft
 from mossring.relaxed import relax
 from mossring.relaxed.net import Floats, Net, net_of
-from mossring.relaxed.rest import WEIGHT, lay_out, raised
-from mossring.relaxed.settle import How, forces, settle
+from mossring.relaxed.rest import lay_out, raised
+from mossring.relaxed.settle import WEIGHT, How, forces, settle
 from mossring.writing import write_sheet
 
 _CORNER = "(dc, ch 2, dc) in corner"

@@ -85,6 +85,21 @@ def test_the_picture_is_taken_away(demo: Page) -> None:
     assert Path(got.value.path()).read_bytes().startswith(b"\x89PNG")
 
 
+def test_the_table_is_taken_away_as_it_stands(demo: Page) -> None:
+    """The picture of the table shows the fabric: inks of its yarns, not one empty colour."""
+    open_motif(demo, "Lantern Cap")
+    at_rest(demo)
+    demo.get_by_role("button", name="On the table").click()
+    expect(demo.locator("[data-space=turning] canvas")).to_be_visible()
+    expect(demo.get_by_text("The ruler on the table is")).to_be_visible()
+    with demo.expect_download() as got:
+        demo.get_by_role("button", name="PNG").click()
+    assert got.value.suggested_filename == "lantern-cap.png"
+    picture = Path(got.value.path()).read_bytes()
+    assert picture.startswith(b"\x89PNG")
+    assert len(picture) > 20_000, "one colour all over would be a few thousand bytes"
+
+
 def test_finished_rounds_move_the_predictions_and_stand_in_the_draft(demo: Page) -> None:
     open_motif(demo, "Fog Lamp Square")
     demo.get_by_role("link", name="Measure").click()

@@ -10,7 +10,7 @@ from mossring.notation.document import (
     read_document,
     read_shape,
 )
-from mossring.notation.naming import read_definitions, read_names
+from mossring.notation.naming import read_definitions, read_names, usual_name
 from mossring.notation.reader import read_round
 from mossring.notation.tree import RoundTree, Trouble
 
@@ -28,4 +28,5 @@ __all__ = [
     "read_names",
     "read_round",
     "read_shape",
+    "usual_name",
 ]

@@ -8,7 +8,7 @@ from dataclasses import replace
 
 from mossring.notation import grouping
 from mossring.notation.cursor import Cursor, Names
-from mossring.notation.pasted import Definition, legs_told
+from mossring.notation.pasted import Definition, legs_told, read_definition
 from mossring.notation.reader import Reader
 from mossring.notation.tokens import tokenize
 from mossring.notation.tree import Chain, Make, Node, Work
@@ -41,9 +41,21 @@ def read_definitions(definitions: Sequence[Definition], names: Names, dialect: D
     return tuple(sorted(names, key=lambda n: -len(n[0])))
 
 
+def usual_name(line: str, dialect: Dialect) -> str:
+    """The stitch that a line describes by a name of the trade (`3-tr cl = [yrh, ...] 3 times`), or ``."""
+    definition = read_definition(line.strip())
+    for name in definition.names if definition else ():
+        words = tuple(t.text for t in tokenize(name.lower()) if t.kind in ("word", "num"))
+        if definition and words and _usual(words, _defined(definition.made, dialect, ()), dialect):
+            return name
+    return ""
+
+
 def _usual(words: tuple[str, ...], group: tuple[Node, ...], dialect: Dialect) -> bool:
-    """Whether a name says by itself what the stitch is made of (`3-tr cl`): it needs none of its own, and must have
-    none where the pattern is written in the other terms."""
+    """Whether a name says by itself what the stitch is made of (`3-tr cl`, not `cl`): it needs none of its own, and
+    must have none where the pattern is written in the other terms."""
+    if not any((word,) in spellings(dialect) for word in words):
+        return False
     alone = group[0] if len(group) == 1 else None
     c = Cursor(" ".join(words), dialect)
     said = c.legged()

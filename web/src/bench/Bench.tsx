@@ -193,8 +193,9 @@ function Work({ motif }: { motif: Motif }) {
               setSpace={setSpace}
               ready={settled !== null}
               takeAway={(kind) => {
-                const svg = drawing.current?.querySelector("svg[role]");
-                if (svg instanceof SVGSVGElement) void takePicture(svg, analysis?.title || motif.title, kind);
+                const shown = drawing.current?.querySelector("svg[role], canvas[role]");
+                if (shown instanceof SVGSVGElement || shown instanceof HTMLCanvasElement)
+                  void takePicture(shown, analysis?.title || motif.title, kind);
               }}
             />
             {look.strain && settled && !space && (

@@ -39,7 +39,7 @@ export function PictureBar({ look, setLook, space, setSpace, ready, takeAway }: 
       <Button look="bare" className={SMALL} disabled={space} onClick={() => takeAway("svg")}>
         SVG
       </Button>
-      <Button look="bare" className={SMALL} disabled={space} onClick={() => takeAway("png")}>
+      <Button look="bare" className={SMALL} onClick={() => takeAway("png")}>
         PNG
       </Button>
     </div>

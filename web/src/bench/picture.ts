@@ -1,4 +1,4 @@
-/** Taking the drawing away as a file: the very SVG on the screen with its colours filled in, or a PNG of it. */
+/** Taking the picture away as a file: the very SVG on the screen with its colours filled in, or a PNG of it or of the table. */
 
 const SIDE = 1600;
 
@@ -24,14 +24,22 @@ function hand(blob: Blob, name: string): void {
   window.setTimeout(() => URL.revokeObjectURL(link.href), 1000);
 }
 
-export async function takePicture(svg: SVGSVGElement, title: string, kind: "svg" | "png"): Promise<void> {
+export async function takePicture(
+  picture: SVGSVGElement | HTMLCanvasElement,
+  title: string,
+  kind: "svg" | "png",
+): Promise<void> {
   const name = `${
     title
       .replace(/[^A-Za-z0-9]+/g, "-")
       .replace(/^-|-$/g, "")
       .toLowerCase() || "motif"
   }.${kind}`;
-  const text = coloured(svg);
+  if (picture instanceof HTMLCanvasElement) {
+    picture.toBlob((png) => png && hand(png, name), "image/png");
+    return;
+  }
+  const text = coloured(picture);
   if (kind === "svg") {
     hand(new Blob([text], { type: "image/svg+xml" }), name);
     return;
@@ -43,7 +51,7 @@ export async function takePicture(svg: SVGSVGElement, title: string, kind: "svg"
   [canvas.width, canvas.height] = [SIDE, SIDE];
   const pen = canvas.getContext("2d");
   if (pen) {
-    pen.fillStyle = getComputedStyle(svg).getPropertyValue("--leaf").trim() || "#fff";
+    pen.fillStyle = getComputedStyle(picture).getPropertyValue("--leaf").trim() || "#fff";
     pen.fillRect(0, 0, SIDE, SIDE);
     pen.drawImage(image, 0, 0, SIDE, SIDE);
   }

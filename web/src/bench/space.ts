@@ -30,7 +30,7 @@ export type Stage = {
 
 /** The fabric in space on a canvas: strands of yarn on a table, turned with the pointer. Throws without WebGL. */
 export function stage(canvas: HTMLCanvasElement, ground: string): Stage {
-  const renderer = new WebGLRenderer({ canvas, antialias: true });
+  const renderer = new WebGLRenderer({ canvas, antialias: true, preserveDrawingBuffer: true });
   const scene = new Scene();
   scene.background = new Color(ground);
   const camera = new PerspectiveCamera(32, 1, 0.1, 2000);

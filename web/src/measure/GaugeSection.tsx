@@ -47,7 +47,7 @@ export function GaugeSection({ text, change, measures, units }: Props) {
         </Field>
         {way === "both" && (
           <Field name="Stitches">
-            <input name="stitches" type="number" step="0.5" min="1" required className={`${FIELD} w-20`} />
+            <input name="stitches" type="number" step="0.5" min="1" required className={`${FIELD} w-16`} />
           </Field>
         )}
         <Field name="Stitch">
@@ -58,7 +58,7 @@ export function GaugeSection({ text, change, measures, units }: Props) {
           </select>
         </Field>
         <Field name={way === "both" ? "Rows" : "Rounds"}>
-          <input name="rows" type="number" step="0.5" min="0.5" required className={`${FIELD} w-20`} />
+          <input name="rows" type="number" step="0.5" min="0.5" required className={`${FIELD} w-16`} />
         </Field>
         <Field name={way === "circle" ? `Across, ${units}` : `Over, ${units}`}>
           <input
@@ -67,7 +67,7 @@ export function GaugeSection({ text, change, measures, units }: Props) {
             step="0.1"
             min="0.1"
             required
-            className={`${FIELD} w-20`}
+            className={`${FIELD} w-16`}
             defaultValue={way === "both" ? (units === "cm" ? 10 : 4) : ""}
             key={way}
           />
