@@ -47,6 +47,7 @@ from mossring.stitches.terms import spellings
 from mossring.working import Fabric, State, WorkedRound, work_round
 
 _CACHED_STITCHES = 400_000
+RECTANGLE = 4
 _GUESSED_SIDES = (4, 6, 5, 3, 8)
 
 
@@ -167,6 +168,8 @@ def _guess_shape(doc: Document, dialect: Dialect, said: bool) -> Draft:
             first_corners = next((r for r in draft.rounds if r.worked.corners), None)
             if first_corners is not draft.rounds[0]:
                 draft.shape = Shape(f"circle to {_named(n)}", n, True)
+            if n == RECTANGLE and draft.doc.begin.kind == "foundation":
+                draft.shape = Shape("rectangle", n)
             return draft
         if draft.rounds and len(draft.rounds) == 1 and len(draft.rounds[0].worked.corners) == n:
             return draft

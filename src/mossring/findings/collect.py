@@ -68,6 +68,7 @@ class _Collector:
         self.first_mended = 0
         self.large = sum(len(r.worked.made) for r in draft.rounds) > _TRIALS
         self.spent = 0
+        self.spent_on_lie = 0
         self.lines: set[tuple[str, int]] = set()
 
     def run(self) -> list[Finding]:
@@ -173,12 +174,15 @@ class _Collector:
         if f.family == _LEVEL:
             rest = self.draft.rounds[(rest and self.draft.rounds.index(rest[0])) or 0 :]
         cost = _TRIAL_COST + sum(len(x.worked.made) for x in rest) + len(r.line.text) // 4
+        # mends of how it lies leave enough for wrong counts
+        most = _TRIALS if f.family == _LEVEL else _TRIALS + min(self.spent_on_lie, _TRIALS // 2)
         for fix in f.propose:
-            if len(f.fixes) >= f.most or self.spent >= _TRIALS:
+            if len(f.fixes) >= f.most or self.spent >= most:
                 return
             if fix.way and any(x.way == fix.way for x in f.fixes):
                 continue
             self.spent += cost
+            self.spent_on_lie += cost if f.family == _LEVEL else 0
             good = self._worked(fix, f, index)
             if good is not None:
                 f.fixes.append(good)

@@ -97,7 +97,7 @@ def _label(c: Cursor) -> Label | None:
             _to_end_of_label(c)
             return Label(None)
         return None
-    if not c.accept("counts", "count", "counted", "counting", "="):
+    if not c.accept("counts", "count", "counted", "counting", "=", "is", "stands"):
         return _short_label(c)
     if c.accept("not"):
         _to_end_of_label(c)
@@ -137,7 +137,7 @@ def _short_label(c: Cursor) -> Label | None:
     if c.token.kind == "num" and c.token.value == 1:
         c.i += 1
     key = c.stitch()
-    if key not in (None, "ch") and c.at(")") and c.ahead().text in (",", ";", "."):  # `ch 3 (dc),`
+    if key not in (None, "ch") and c.at(")", "]") and c.ahead().text in (",", ";", "."):  # `ch 3 (dc),`
         return Label(key)
     if key not in (None, "ch") and c.at(",") and _chains_close(c):  # `ch 6 (dc, ch 3),`
         c.i += 1

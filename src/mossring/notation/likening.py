@@ -124,6 +124,7 @@ def _more(r: Reader) -> tuple[int, str] | None:
             c.accept("on", "in")
             c.accept("each", "every")
             c.accept(*ROUND_WORDS)
+            c.accept("instead") and c.accept("of") and c.number()
             return n, "between" if more else "between in all"
     c.i = save
     if not more:

@@ -67,6 +67,10 @@ def _usual(words: tuple[str, ...], group: tuple[Node, ...], dialect: Dialect) ->
 
 def _defined(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
     """What a line says a stitch is made of: in the notation, in brackets, or in the motions of the hook."""
+    plain = Cursor(made.split("(")[0], dialect, names)
+    legged = plain.legged()
+    if legged and legged[1] == 1 and plain.token.kind == "end":  # `2 dc cluster (work 2 dc together in one sp)`
+        return (Make(legged[0], 1, (0, 0)),)
     motions = _popcorn(made, dialect) or _kept_back(made, dialect)
     if motions:
         return (motions,)

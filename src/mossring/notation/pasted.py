@@ -19,7 +19,7 @@ _ESCAPE = re.compile(r"\\([*\[\]()_#])")
 _TERMS = re.compile(
     r"\b(u\.?s\.?a?|u\.?k|american|british)\b\.?[^.\n]{0,24}?\b(terms?|terminology|abbreviations|stitch names)\b"
     r"|\b(?:terms?|terminology)\b[^.\n]{0,12}\b(u\.?s\.?a?|u\.?k|american|british)\b"
-    r"|\((u\.?s\.?a?\.?|u\.?k\.?)\)|[,–—-] *(us|uk)\W*$",
+    r"|\((u\.?s\.?a?\.?|u\.?k\.?|british|american)\)|[,–—-] *(us|uk|british|american)\W*$",
     re.IGNORECASE,
 )
 _MAGIC = re.compile(r"\b(?:(?:magic|adjustable|sliding) (?:ring|circle|loop)|mr\b)", re.IGNORECASE)

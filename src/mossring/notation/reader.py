@@ -197,6 +197,11 @@ class Reader:
             if where.targets and where.targets[0].kind != "ring":
                 nodes.append(Work((), where, c.span_from(c.i - 1)))
                 self.all_in = True
+        elif t.text in ("beginning", "beg", "starting", "start", "begin") and c.ahead().text == "with":
+            while c.token.kind in ("word", "num", "ord") or c.at(
+                "-"
+            ):  # `12 dc in ring, beginning with ch 3 as first dc`
+                c.i += 1
         elif c.phrase("do", "not", "turn") or c.phrase("don't", "turn"):
             c.i += 3 if t.text == "do" else 2
         elif t.text in ("pull", "tighten", "draw") and depth == 0:  # `pull ring tight`
@@ -204,7 +209,7 @@ class Reader:
                 c.i += 1
         elif t.text in ("magic", "adjustable", "sliding") and c.ahead().text in ("ring", "circle", "loop"):
             c.i += 2
-        elif (t.text in ("mr", "mc") and not nodes) or (t.text in FILL and t.text != "the"):
+        elif (t.text in ("mr", "mc", "loop", "ring", "knot") and not nodes) or (t.text in FILL and t.text != "the"):
             c.i += 1
         else:
             nodes.extend(stitching.stitches(self))
@@ -232,6 +237,7 @@ class Reader:
             while c.token.kind in ("word", "num") and not c.at(*_SEPARATORS, "in"):
                 c.i += 1
             return True
+        c.accept("back")
         if c.accept("on", "along", "in", "down", "up", "across") and _the_other(c):
             while c.at("side", "edge", "of", "the", "foundation", "beg", "starting", "ch", "chain", "chs", "chains"):
                 c.i += 1
@@ -240,6 +246,11 @@ class Reader:
         worked = c.accept("working", "work")
         if (worked and c.accept("in", "into", "through")) or c.accept("in", "through"):
             i = c.i
+            if (c.accept("both") and c.accept("loop", "loops", "lps")) and (
+                c.at(*_SEPARATORS) or c.token.kind == "end"
+            ):
+                self.part = ""
+                return True
             part = targets.read_part(c)
             onto = places.read_round_meant(c) if part else 0
             if not part and worked and c.accept("sts", "stitches"):

@@ -89,6 +89,10 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
     nodes.extend(_after_bracket(r, inner, i))
 
 
+_SIDES = ({"corner"}, {"rs"}, {"ws"}, {"right", "side"}, {"wrong", "side"})
+"""What a bracket may only remark on."""
+
+
 def _remark(r: Reader) -> bool:
     """A bracket that only remarks (`(first V-st made)`, `[ch 2 at start doesn't count]`) is passed."""
     c = r.c
@@ -100,7 +104,7 @@ def _remark(r: Reader) -> bool:
             return False
         words.add(c.ahead(k).text)
         k += 1
-    remarks = words & {"made", "completed", "counts", "count", "note", "magic", "is"} or words == {"corner"}
+    remarks = words & {"made", "completed", "counts", "count", "note", "magic", "is"} or words in _SIDES
     if not remarks or c.ahead(k + 1).text in ("in", "into"):
         return False
     c.i += k + 1
