@@ -172,7 +172,11 @@ class Cursor:
             return t.value
         if t.kind == "word" and t.text in NUMBERS:
             self.i += 1
-            return NUMBERS[t.text]
+            n, unit = NUMBERS[t.text], NUMBERS.get(self.token.text, 0)
+            if n >= 20 and n % 10 == 0 and 0 < unit < 10:  # `twenty eight`
+                self.i += 1
+                return n + unit
+            return n
         return None
 
     def ordinal(self) -> int | None:
@@ -213,7 +217,7 @@ class Cursor:
 
     def _ends(self, k: int) -> bool:
         """Whether an instruction ends k tokens on."""
-        return self.ahead(k).kind == "end" or self.ahead(k).text in (",", ";", ".", "(", "-")
+        return self.ahead(k).kind == "end" or self.ahead(k).text in (",", ";", ".", "(", "[", "-")
 
     def stitch(self) -> str | None:
         """A stitch name of the text's dialect, else one that only the other dialect has (`sc` in a UK text)."""

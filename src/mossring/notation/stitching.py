@@ -248,7 +248,7 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
     while True:
         save, troubles = c.i, len(c.troubles)
         joined = c.accept("and", "&")
-        comma = not joined and c.accept(",")
+        comma = not joined and c.accept(",", ";", ".")
         joined = joined or (comma and c.accept("and", "&"))
         joined = joined or c.at(*_ALSO)
         more: list[Node] = []

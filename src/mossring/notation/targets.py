@@ -208,6 +208,8 @@ def read_space(c: Cursor) -> Target | None:
         m = c.number()
         if c.accept(*SPACE_WORDS):
             return Target("sp", chains=m if m is not None else n)
+        if m is not None and n is None and (c.token.kind == "end" or c.at(",", ".", ";", ")", "]", "*", "around")):
+            return Target("sp", chains=m)  # `in next ch-1`
         if (m is None) != (n is None) and c.at("corner", "corners"):
             c.i += 1
             c.accept(*SPACE_WORDS)

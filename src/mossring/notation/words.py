@@ -35,6 +35,7 @@ NUMBERS = {
         ]
     )
 }
+NUMBERS |= {w: 10 * k for k, w in enumerate(("thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety"), 3)}
 TIMES = {"once": 1, "twice": 2, "thrice": 3}
 SHORT = {"ea": "each", "nxt": "next", "rpt": "rep", "jn": "join"}
 """Shorter ways of the notebook."""
