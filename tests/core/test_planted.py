@@ -9,8 +9,10 @@ import yaml
 
 from mossring.analysis import analyse
 
-PATTERN = yaml.safe_load((Path(__file__).parent.parent / "planted" / "square.yml").read_text())
+TESTS = Path(__file__).parent.parent
+PATTERN = yaml.safe_load((TESTS / "planted" / "square.yml").read_text())
 RIGHT: str = PATTERN["right"]
+HANDS = yaml.safe_load((TESTS / "planted" / "hands.yml").read_text())
 
 
 def told(text: str) -> list[str]:
@@ -25,3 +27,11 @@ def test_nothing_is_told_of_the_right_one() -> None:
 def test_one_mistake_one_finding(mistake: dict[str, str]) -> None:
     assert mistake["was"] in RIGHT
     assert told(RIGHT.replace(mistake["was"], mistake["now"], 1)) == [mistake["finding"]]
+
+
+@pytest.mark.parametrize("mistake", HANDS, ids=lambda m: m["name"])
+def test_one_mistake_in_another_hand_is_told_once(mistake: dict[str, str]) -> None:
+    right = (TESTS / "patterns" / f"{mistake['pattern']}.txt").read_text()
+    assert mistake["was"] in right
+    found = analyse(right.replace(mistake["was"], mistake["now"], 1)).findings
+    assert [f"{f.code} {f.round}" for f in found if f.severity != "hint"] == [mistake["finding"]]

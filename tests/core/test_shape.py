@@ -113,3 +113,37 @@ def test_sizes_of_polygons_by_their_geometry() -> None:
     )  # a diagonal is the golden ratio of a side
     assert circle.side_to_side == circle.corner_to_corner == 100
     assert size_of(entry(0), Shape("", 4), g) is None
+
+
+def verdicts(text: str) -> list[str]:
+    return [r.entry.verdict for r in work_draft(text).rounds]
+
+
+def test_petals_stand_out_as_scallops() -> None:
+    """Half a circle over its foot is pi / 2 as long as its chord (geometry): petals low at both ends lie flat with that
+    much more edge; level groups of as many stitches do not."""
+    start = "Terms: US\nShape: circle\nRnd 1: 6 sc in ring\nRnd 2: 2 sc in each st around\n"
+    loops = start + "Rnd 3: [ch 3, sk next st, sl st in next st] 6 times\n"
+    petals = verdicts(loops + "Rnd 4: (sc, hdc, 3 dc, hdc, sc) in each ch-3 sp around\n")
+    level = verdicts(loops + "Rnd 4: 7 sc in each ch-3 sp around\n")
+    assert petals[-1] == "flat"
+    assert level[-1] == "ruffles"
+
+
+def test_one_plain_round_evens_an_edge_and_a_second_cups() -> None:
+    """Common practice, no source: a motif ends with a plain round of single crochet."""
+    start = "Terms: US\nShape: circle\nRnd 1: 12 dc in ring\nRnd 2: 2 dc in each st around\n"
+    assert verdicts(start + "Rnd 3: sc in each st around\n")[-1] == "blocks out"
+    assert verdicts(start + "Rnds 3-5: sc in each st around\n")[-1] == "cups"
+    assert verdicts(start + "Rnd 3: dc in each st around\n")[-1] == "cups"
+
+
+def test_a_granny_triangle_lies_flat_and_a_solid_one_with_as_many_does_not() -> None:
+    """Common practice, no source."""
+    granny = "Terms: US\nShape: triangle\nRnd 1: [3 dc in ring, ch 3] 3 times\n"
+    granny += "Rnd 2: [(3 dc, ch 3, 3 dc) in corner, ch 1] around\n"
+    granny += "Rnd 3: [(3 dc, ch 3, 3 dc) in corner, ch 1, 3 dc in next ch-1 sp, ch 1] around\n"
+    solid = "Terms: US\nShape: triangle\nRnd 1: [3 dc in ring, ch 3] 3 times\n"
+    solid += "Rnds 2-4: [(dc, ch 3, dc) in corner, dc in each st to corner] around\n"
+    assert verdicts(granny)[1:] == ["flat", "flat"]
+    assert verdicts(solid)[-1] == "cups"

@@ -97,7 +97,7 @@ def opens_section(line: str) -> bool:
 
 
 _STARTING = re.compile(
-    r"\b(?:(?:ch(?:ain)?s?[ -]?(?P<n>\d)|(?P<n2>\d)[ -]?ch(?:ain)?s?)\b"
+    r"\b(?:(?:(?:turning|beginning|starting|beg|first) )?(?:ch(?:ain)?s?[ -]?(?P<n>\d)|(?P<n2>\d)[ -]?ch(?:ain)?s?)\b"
     r"|(?:turning|beginning|starting|beg|first) ch(?:ain)?s?\b)"
     r"[^.;,]{0,60}?\b(?:(?P<no>(?:does not|doesn.t|do not|don.t|never|not)(?: \w+)? count)"
     r"|counts?(?: always)? as (?:(?:an?|the|one|first|your|1st|1) )*"

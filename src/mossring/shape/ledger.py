@@ -91,7 +91,7 @@ def enter(
     low, high = least / (straight + c1 * radius), (solid + chains) / (straight + c0 * radius)
     edge = (solid, solid + chains)
     verdict: Verdict = "unknown" if flat_piece else judge(done.number, low, high, openness)
-    if verdict == "cups" and before and before.verdict in ("flat", "blocks out") and _evens(done, below, height):
+    if verdict == "cups" and before and before.verdict in ("flat", "blocks out") and _evens(stitches, earlier, height):
         verdict = "blocks out"
     lower = 1 - (1 - SPACE_HEIGHT) * (in_spaces / stitches if stitches and done.number > 1 else 0.0)
     extent = (before.extent if before else start_radius(begin)) + height * lower
@@ -116,10 +116,11 @@ def enter(
     )
 
 
-def _evens(done: WorkedRound, below: WorkedRound | None, height: float) -> bool:
+def _evens(stitches: int, earlier: Sequence[Entry], height: float) -> bool:
     """Whether this is the one plain round of short stitches, one in each, that evens an edge (common practice, no
     source): it draws the rim in a little, and lies flat when pinned out."""
-    return below is not None and done.stitches == below.stitches and height <= EVENING
+    before = [e.stitches for e in earlier[-2:]]
+    return stitches == before[-1] != before[0] and height <= EVENING
 
 
 def _edge(made: Sequence[Made]) -> tuple[float, float]:
