@@ -123,7 +123,8 @@ def one_place_at_start(nodes: list[Node]) -> None:
     last = nodes[-1] if nodes else None
     if not isinstance(last, Work) or not last.where.targets or last.where.targets[0].kind not in ("sp", "corner"):
         return
-    if last.where.mode != "same" and not (last.where.bare and last.where.targets[0].kind == "corner"):
+    arrived = last.where.bare and last.where.targets[0].chains is None  # `in corner`, `in sp`: where the hook is
+    if last.where.mode != "same" and not arrived:
         return
     k = next((i for i, n in enumerate(nodes) if not isinstance(n, Act) and not _is_slip(n)), 0)
     start, between = nodes[k], nodes[k + 1 : -1]

@@ -56,6 +56,11 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
         nodes.extend(stitching.swept(r, [Work(group, w, c.span_from(at)) for w in places.read_places(c)]))
         return
     span = c.span_from(at)
+    if body and times is not None and c.at("in", "into"):  # `*3 dc, ch 1* five times in ring`
+        c.i += 1
+        many = (Repeat(grouping.as_group(r, list(body)), min(times, MAX_TIMES), span, times_span=span),)
+        nodes.extend(Work(many, w, c.span_from(at)) for w in places.read_places(c))
+        return
     if body:
         nodes.append(Repeat(body, min(times, MAX_TIMES) if times is not None else None, span, until, times_span=span))
 

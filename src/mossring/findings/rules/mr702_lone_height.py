@@ -26,6 +26,8 @@ def check(look: Look) -> Iterator[Finding]:
     dialect = look.draft.dialect
     other = TERMS["us" if dialect == "uk" else "uk"]
     for kind, n in counts.items():
+        if n == look.draft.shape.sides:  # a taller stitch at every corner
+            continue
         if kind not in TERMS[dialect] or len({m.feet for m in done.made if m.kind == kind}) != 1:
             continue
         abbr = term(kind, dialect).abbr
