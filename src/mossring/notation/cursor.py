@@ -208,7 +208,8 @@ class Cursor:
             self.accept("total") and self.accept("of")
             n = self.number()
             if n is not None:
-                self.accept("more")
+                if self.accept("more") and self._ends(0):  # `rep from * to * 3 more, ...`
+                    return n
                 if self.accept("times", "time", "x"):
                     self.accept("more")
                     return n

@@ -111,7 +111,7 @@ def _popcorn(made: str, dialect: Dialect) -> Make | None:
 
 
 _KEPT = re.compile(
-    r"(\d|two|three|four|five) (?:more )?([a-z]+)\b.*"
+    r"(\d|two|three|four|five) (?:more )?(?:incomplete )?([a-z]+)\b.*"
     r"\b(?:leaving|holding|keeping|hold|until|omitting|except)\b.*\bl(?:oo)?ps?\b",
     re.IGNORECASE,
 )

@@ -153,6 +153,9 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
     if c.at("rep", "repeat", "work") and c.ahead().text not in ("from", "*", "**"):  # `(...) repeat 6 times`
         c.i += 1
     times = c.times()
+    if times is None and c.i > times_at and (c.token.kind == "end" or c.at("(", "[", "-", ".", ";", ",", "around")):
+        far = places.read_until(c) or places.END  # `[...] repeat`
+        return [Repeat(tuple(inner), None, c.span_from(i), until=far)]
     if times is None:
         c.i = times_at
     times_span = c.span_from(times_at) if times is not None else None

@@ -79,6 +79,8 @@ def read_target(c: Cursor) -> Target:
     """What is worked into: a stitch, a space by its length, a corner, between groups, the centre of a shell."""
     if c.accept(*STITCH_WORDS):
         return ANY_STITCH
+    if c.at("side") and c.ahead().text in SPACE_WORDS:
+        c.i += 1
     if c.accept("corner", "corners"):
         save = c.i
         if opens_target(c):
