@@ -10,7 +10,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import groupby
 from math import pi, tan
+from operator import attrgetter
 from typing import Literal
 
 from mossring.notation.document import Begin
@@ -144,19 +146,19 @@ def _scalloped(made: Sequence[Made], gauge: Gauge) -> float:
     """How much shorter the edge is where shells stand out as scallops: a shell that is low at both its ends may bend
     into half a circle over its own foot, whose chord is 2 / pi of it (geometry)."""
     stitches = [m for m in made if m.kind != "ch"]
-    heights = [gauge.height(m.kind, m.part) for m in stitches]
+    runs = [list(run) for _, run in groupby(stitches, key=_feet)]
     saved = 0.0
-    i = 0
-    while i < len(stitches):
-        j = i
-        while j < len(stitches) and stitches[j].feet == stitches[i].feet:
-            j += 1
-        if j - i >= SHELL and stitches[i].feet != (RING,):
-            low = max(min(heights[i], heights[i - 1]), min(heights[j - 1], heights[j % len(stitches)]))
-            if low < max(heights[i:j]) - 0.5:
-                saved += sum(m.width for m in stitches[i:j]) * (1 - 2 / pi)
-        i = j
+    for k, shell in enumerate(runs):
+        if len(shell) < SHELL or shell[0].feet == (RING,):
+            continue
+        about = (runs[k - 1][-1], *shell, runs[(k + 1) % len(runs)][0])
+        heights = [gauge.height(m.kind, m.part) for m in about]
+        if max(min(heights[:2]), min(heights[-2:])) < max(heights[1:-1]) - 0.5:
+            saved += sum(m.width for m in shell) * (1 - 2 / pi)
     return saved
+
+
+_feet = attrgetter("feet")
 
 
 def bands(openness: float) -> tuple[tuple[float, float], tuple[float, float]]:
