@@ -307,23 +307,8 @@ def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int 
 
 
 _ACT_WORDS = frozenset(
-    {
-        "turn",
-        "fasten",
-        "cut",
-        "break",
-        "pm",
-        "place",
-        "move",
-        "put",
-        "remove",
-        "pick",
-        "return",
-        "drop",
-        "park",
-        "leave",
-    }
-    | {"yarn", "color", "colour", "change", "changing", "switch", "with", "using", "in", "join", "attach"}
+    {"turn", "fasten", "cut", "break", "pm", "place", "move", "put", "remove", "pick", "return", "drop", "park"}
+    | {"leave", "yarn", "color", "colour", "change", "changing", "switch", "with", "using", "in", "join", "attach"}
 )
 
 

@@ -67,9 +67,8 @@ def _counts(c: Cursor) -> list[Stated] | None:
         n = c.number()
         if n is None:
             return out if out and i == c.i else None
-        if (
-            c.at("(") and c.ahead().kind == "num" and c.ahead(2).text == ")" and c.ahead(3).kind == "word"
-        ):  # `60 (76) dc`
+        bracketed = c.at("(") and c.ahead().kind == "num" and c.ahead(2).text == ")"
+        if bracketed and c.ahead(3).kind == "word":  # `60 (76) dc`: of two rounds
             out.append(Stated(n, "", c.span_from(i)))
             n = c.ahead().value
             c.i += 3
@@ -152,11 +151,8 @@ def _what(c: Cursor) -> str | None:
         return "sps"
     if c.accept("ch", "chain"):
         m = c.number()
-        if (
-            c.accept(*SPACE_WORDS)
-            or (c.accept("corner", "corners") and (c.accept(*SPACE_WORDS) or True))
-            or m is not None
-        ):
+        corner = c.accept("corner", "corners")
+        if c.accept(*SPACE_WORDS) or corner or m is not None:
             return f"ch-{m}" if m is not None else "sps"
         return "chains"
     m = c.number()

@@ -78,12 +78,8 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
         raise c.fail("instruction")
     if key == "ch":
         node = _chain(c, n, i)
-        if c.at("in", "into") and c.ahead().text in (
-            "same",
-            "next",
-            "the",
-            "corner",
-        ):  # `3 ch, 1 tr, 1 ch into same sp`
+        placed_last = c.ahead().text in ("same", "next", "the", "corner")
+        if c.at("in", "into") and placed_last:  # `3 ch, 1 tr, 1 ch into same sp`
             c.i += 1
             r.all_in = True
             return [Work((node,), w, c.span_from(i)) for w in places.read_places(c)[:1]]
