@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from pathlib import Path
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from browser.conftest import draft, open_motif, saved
 
@@ -86,11 +86,16 @@ def test_the_picture_is_taken_away(demo: Page) -> None:
 
 
 def test_the_table_is_taken_away_as_it_stands(demo: Page) -> None:
-    """The picture of the table shows the fabric: inks of its yarns, not one empty colour."""
+    """The picture of the table shows the fabric, and can't be taken before there is one."""
+    view, held = re.compile(r"/space-[\w-]+\.js"), list[Route]()
+    demo.route(view, lambda route: held.append(route))
     open_motif(demo, "Lantern Cap")
     at_rest(demo)
-    demo.get_by_role("button", name="On the table").click()
+    with demo.expect_request(view):
+        demo.get_by_role("button", name="On the table").click()
     expect(demo.locator("[data-space=turning] canvas")).to_be_visible()
+    expect(demo.get_by_role("button", name="PNG")).to_be_disabled()
+    held[0].continue_()
     expect(demo.get_by_text("The ruler on the table is")).to_be_visible()
     with demo.expect_download() as got:
         demo.get_by_role("button", name="PNG").click()

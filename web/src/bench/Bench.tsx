@@ -51,6 +51,7 @@ function Work({ motif }: { motif: Motif }) {
   const settled = settlement.about === answer.about ? settlement.settled : null;
   const [look, setLook] = useState<Look>({ strands: false, strain: false });
   const [space, setSpace] = useState(false);
+  const [standing, setStanding] = useState(false);
   const editor = useRef<EditorHandle>(null);
   const drawing = useRef<HTMLElement>(null);
   const findings = useRef<HTMLElement>(null);
@@ -172,7 +173,12 @@ function Work({ motif }: { motif: Motif }) {
           >
             <div className="min-h-0 flex-1">
               {analysis && space && settled ? (
-                <SpaceView settled={settled} units={units} title={analysis.title || motif.title} />
+                <SpaceView
+                  settled={settled}
+                  units={units}
+                  title={analysis.title || motif.title}
+                  onDrawn={setStanding}
+                />
               ) : (
                 analysis && (
                   <DrawingView
@@ -192,6 +198,7 @@ function Work({ motif }: { motif: Motif }) {
               space={space}
               setSpace={setSpace}
               ready={settled !== null}
+              drawn={space && settled ? standing : analysis !== null}
               takeAway={(kind) => {
                 const shown = drawing.current?.querySelector("svg[role], canvas[role]");
                 if (shown instanceof SVGSVGElement || shown instanceof HTMLCanvasElement)

@@ -6,14 +6,17 @@ type Props = {
   setLook: (look: Look) => void;
   space: boolean;
   setSpace: (space: boolean) => void;
+  /** The fabric has come to rest. */
   ready: boolean;
+  /** There is a picture to take away. */
+  drawn: boolean;
   takeAway: (kind: "svg" | "png") => void;
 };
 
 const SMALL = "px-2 py-0.5 text-sm aria-pressed:border-moss aria-pressed:bg-moss-soft";
 
 /** How the fabric is shown. */
-export function PictureBar({ look, setLook, space, setSpace, ready, takeAway }: Props) {
+export function PictureBar({ look, setLook, space, setSpace, ready, drawn, takeAway }: Props) {
   return (
     <div role="toolbar" aria-label="How the fabric is shown" className="flex flex-wrap gap-1">
       <Button
@@ -36,10 +39,10 @@ export function PictureBar({ look, setLook, space, setSpace, ready, takeAway }: 
         On the table
       </Button>
       <span className="flex-1" />
-      <Button look="bare" className={SMALL} disabled={space} onClick={() => takeAway("svg")}>
+      <Button look="bare" className={SMALL} disabled={space || !drawn} onClick={() => takeAway("svg")}>
         SVG
       </Button>
-      <Button look="bare" className={SMALL} onClick={() => takeAway("png")}>
+      <Button look="bare" className={SMALL} disabled={!drawn} onClick={() => takeAway("png")}>
         PNG
       </Button>
     </div>

@@ -6,8 +6,16 @@ import { still } from "./strands";
 
 const RULER = { cm: 100, in: 101.6 };
 
+type Props = {
+  settled: Settled;
+  units: Units;
+  title: string;
+  /** Told when there is something to see: the view is fetched when it is first asked for. */
+  onDrawn: (drawn: boolean) => void;
+};
+
 /** The fabric as it stands on a table: turned with the pointer or the arrow keys; a still picture without WebGL. */
-export function SpaceView({ settled, units, title }: { settled: Settled; units: Units; title: string }) {
+export function SpaceView({ settled, units, title, onDrawn }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const stage = useRef<Stage | null>(null);
   const [plain, setPlain] = useState(false);
@@ -23,6 +31,7 @@ export function SpaceView({ settled, units, title }: { settled: Settled; units: 
         stage.current = begin(canvas.current, ground || "#f4f1e8");
       } catch {
         setPlain(true);
+        onDrawn(true);
         return;
       }
       setOpen((n) => n + 1);
@@ -31,11 +40,14 @@ export function SpaceView({ settled, units, title }: { settled: Settled; units: 
       gone = true;
       stage.current?.close();
       stage.current = null;
+      onDrawn(false);
     };
-  }, []);
+  }, [onDrawn]);
   useEffect(() => {
-    if (open) stage.current?.show(settled, ruler / settled.width_mm);
-  }, [settled, ruler, open]);
+    if (!open) return;
+    stage.current?.show(settled, ruler / settled.width_mm);
+    onDrawn(true);
+  }, [settled, ruler, open, onDrawn]);
 
   const keys = (e: KeyboardEvent) => {
     const turns: Record<string, () => void> = {
