@@ -276,7 +276,7 @@ def _work_by(
             else:
                 after, entry, memo = known
             entries.append(entry)
-            if tree.also:
+            if tree.grows:
                 troubles += _grown_otherwise(tree, before, after)
             draft.rounds.append(DraftRound(number, line, tree, state, after, entry, troubles, memo))
             state = after
@@ -292,7 +292,7 @@ def _meant(tree: RoundTree, bodies: dict[int, RoundTree], number: int, troubles:
     if source is tree:
         troubles.append(Trouble("no such round", tree.repeat_span, {"round": meant}))
         return tree
-    if not tree.also:
+    if not tree.grows:
         return source
     body = _grown(source, tree)
     if body is None:
@@ -303,13 +303,13 @@ def _meant(tree: RoundTree, bodies: dict[int, RoundTree], number: int, troubles:
 
 def _grown(source: RoundTree, tree: RoundTree) -> tuple[Node, ...] | None:
     """A round grown to its corners, or, where none are spoken of, between its increases."""
-    n, what, _ = tree.also[0]
-    if what == "between in all":
-        return spread(source.body, 0, n)
-    if what == "between":
-        return spread(source.body, n)
-    if what == "on":
-        return grown(source.body) if has_corner(source.body) else spread(source.body, 1)
+    first = tree.grows[0]
+    if first.kind == "between in all":
+        return spread(source.body, 0, first.n)
+    if first.kind == "between":
+        return spread(source.body, first.n)
+    if first.kind == "on" and not has_corner(source.body):
+        return spread(source.body, 1)
     return grown(source.body)
 
 
@@ -317,9 +317,9 @@ def _grown_otherwise(tree: RoundTree, before: State, after: State) -> Iterator[T
     """What `with 4 more dc on each side` says, where the sides turn out to grow by another number."""
     had = before.before.per_side() if before.before else []
     have = after.before.per_side() if after.before else []
-    more = sum(n for n, what, _ in tree.also if what not in ("groups", "between", "between in all", "on"))
+    more = sum(g.n for g in tree.grows if g.kind == "side")
     if had and len(had) == len(have) and more and any(b - a != more for a, b in zip(had, have, strict=True)):
-        yield Trouble("grows otherwise", tree.also[0][2], {"said": more, "have": have[0] - had[0]})
+        yield Trouble("grows otherwise", tree.grows[0].span, {"said": more, "have": have[0] - had[0]})
 
 
 def parked_after(draft: Draft, upto: DraftRound) -> dict[str, str]:

@@ -6,6 +6,7 @@ from typing import TYPE_CHECKING
 
 from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.targets import ROUND_WORDS
+from mossring.notation.tree import Growth, GrowthKind
 
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
@@ -61,7 +62,7 @@ def _additions(r: Reader) -> None:
         save = c.i
         c.accept(",")
         c.accept("but")
-        if not (c.accept("with", "working", "work", "adding", "having") or (r.also and c.accept("and"))):
+        if not (c.accept("with", "working", "work", "adding", "having") or (r.grows and c.accept("and"))):
             c.i = save
             return
         at = c.i
@@ -69,7 +70,8 @@ def _additions(r: Reader) -> None:
         if more is None:
             c.i = save
             return
-        r.also.append((*more, c.span_from(at)))
+        kind, n = more
+        r.grows.append(Growth(kind, n, c.span_from(at)))
 
 
 def _group_of(c: Cursor) -> bool:
@@ -104,13 +106,13 @@ def continued(r: Reader) -> bool:
         return False
     r.repeat_of, r.repeat_span = -1, c.span_from(i)
     _additions(r)
-    if not r.also:
-        r.also.append((0, "on", c.span_from(i)))
+    if not r.grows:
+        r.grows.append(Growth("on", 0, c.span_from(i)))
     return True
 
 
-def _more(r: Reader) -> tuple[int, str] | None:
-    """`4 more dc on each side`, `1 more st between increases`, `3 sts between incs`: how many, of what."""
+def _more(r: Reader) -> tuple[GrowthKind, int] | None:
+    """`4 more dc on each side`, `1 more st between increases`, `3 sts between incs`."""
     c = r.c
     n = c.number()
     if n is None:
@@ -125,18 +127,17 @@ def _more(r: Reader) -> tuple[int, str] | None:
             c.accept("each", "every")
             c.accept(*ROUND_WORDS)
             c.accept("instead") and c.accept("of") and c.number()
-            return n, "between" if more else "between in all"
+            return "between" if more else "between in all", n
     c.i = save
     if not more:
         return None
     grouped = c.accept(*GROUP_WORDS) or _group_of(c)
-    key = "groups" if grouped else "" if plain else c.stitch()
-    c.accept(*GROUP_WORDS)
-    if key is None:
+    if not (grouped or plain or c.stitch()):
         return None
+    c.accept(*GROUP_WORDS)
     said = c.accept("on", "along", "per", "in")
     c.accept("each", "every")
     if not (said and c.accept("side", "edge")):
         return None
     c.accept("each", "every") and c.accept(*ROUND_WORDS)
-    return n, key
+    return "groups" if grouped else "side", n

@@ -13,7 +13,7 @@ from mossring.notation.reader import Reader
 from mossring.notation.tokens import tokenize
 from mossring.notation.tree import Chain, Make, Node, Work
 from mossring.notation.words import NUMBERS
-from mossring.stitches.table import MOST_LEGS, composed, is_stitch, lookup
+from mossring.stitches.table import Making, composed, is_stitch, lookup
 from mossring.stitches.terms import Dialect, spellings
 
 
@@ -71,7 +71,7 @@ def _defined(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
     legged = plain.legged()
     if legged and legged[1] == 1 and plain.token.kind == "end":  # `2 dc cluster (work 2 dc together in one sp)`
         return (Make(legged[0], 1, (0, 0)),)
-    motions = _popcorn(made, dialect) or _kept_back(made, dialect)
+    motions = _motions(made, dialect)
     if motions:
         return (motions,)
     told = legs_told(made)
@@ -91,40 +91,39 @@ def _defined(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
     return ()
 
 
-_DROPPED = re.compile(
-    r"(?:\b(?:ch ?-?(\d)|(\d) ?-?ch)\b[^,;]*[,;] *(?:work )?)?"
-    r"(\d+) ?([a-z]+)\b.*\b(?:drop|remove|withdraw|take (?:the )?(?:hook|loop))",
-    re.IGNORECASE,
+_MOTIONS: tuple[tuple[Making, re.Pattern[str]], ...] = (
+    (  # `ch 3, 3 dc in same st, drop loop from hook`: the chain is the first leg of a beginning one
+        "pc",
+        re.compile(
+            r"(?P<chain>\b(?:ch ?-?\d|\d ?-?ch)\b[^,;]*[,;] *(?:work )?)?"
+            r"(?P<n>\d+) ?(?P<stitch>[a-z]+)\b.*\b(?:drop|remove|withdraw|take (?:the )?(?:hook|loop))",
+            re.IGNORECASE,
+        ),
+    ),
+    (  # `work 3 tr leaving last loop of each on hook`
+        "cl",
+        re.compile(
+            r"(?P<n>\d|two|three|four|five) (?:more )?(?:incomplete )?(?P<stitch>[a-z]+?)s?\b.*"
+            r"\b(?:leaving|holding|keeping|hold|until|omitting|except)\b.*\bl(?:oo)?ps?\b",
+            re.IGNORECASE,
+        ),
+    ),
 )
-"""`ch 3, 3 dc in same st, drop loop from hook`: a popcorn, and the chain that begins one."""
+"""The motions of the hook by which a stitch is told: a popcorn by its dropped loop, a cluster by what is kept back."""
 
 
-def _popcorn(made: str, dialect: Dialect) -> Make | None:
-    """A popcorn told by its dropped loop; a chain before its stitches is the first leg of a beginning one."""
-    m = _DROPPED.search(made)
-    key = spellings(dialect).get((m[4].lower(),)) if m else None
-    if m is None or key is None:
-        return None
-    begins = bool(m[1] or m[2])
-    whole = f"{key}{int(m[3]) + begins}-pc"
-    return Make(whole, 1, (0, 0), start="beg" if begins else "") if is_stitch(whole) else None
-
-
-_KEPT = re.compile(
-    r"(\d|two|three|four|five) (?:more )?(?:incomplete )?([a-z]+)\b.*"
-    r"\b(?:leaving|holding|keeping|hold|until|omitting|except)\b.*\bl(?:oo)?ps?\b",
-    re.IGNORECASE,
-)
-"""`work 3 tr leaving last loop of each on hook`: the legs of a cluster told by what is kept back."""
-
-
-def _kept_back(made: str, dialect: Dialect) -> Make | None:
-    m = _KEPT.search(made)
-    key = spellings(dialect).get((m[2].lower().removesuffix("s"),)) if m else None
-    if m is None or key not in ("hdc", "dc", "htr", "tr", "dtr"):
-        return None
-    legs = NUMBERS[m[1].lower()] if m[1].isalpha() else int(m[1])
-    return Make(composed("cl", key, legs), 1, (0, 0)) if 2 <= legs <= MOST_LEGS else None
+def _motions(made: str, dialect: Dialect) -> Make | None:
+    for making, pattern in _MOTIONS:
+        m = pattern.search(made)
+        key = spellings(dialect).get((m["stitch"].lower(),)) if m else None
+        if m is None or key is None:
+            continue
+        begins = bool(m.groupdict().get("chain"))
+        legs = (NUMBERS[m["n"].lower()] if m["n"].isalpha() else int(m["n"])) + begins
+        whole = composed(making, key, legs)
+        if is_stitch(whole):
+            return Make(whole, 1, (0, 0), start="beg" if begins else "")
+    return None
 
 
 _IN_SAME = re.compile(

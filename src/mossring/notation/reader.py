@@ -9,6 +9,7 @@ from mossring.notation.targets import CHAIN_WORDS
 from mossring.notation.tree import (
     Act,
     Chain,
+    Growth,
     Join,
     Node,
     Onto,
@@ -16,7 +17,6 @@ from mossring.notation.tree import (
     RoundTree,
     SayCorner,
     Skip,
-    Span,
     Stated,
     Target,
     Trouble,
@@ -54,7 +54,7 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
         reader.repeat_of,
         reader.repeat_span,
         ring or reader.ring,
-        tuple(reader.also),
+        tuple(reader.grows),
         cast,
     )
 
@@ -80,7 +80,7 @@ class Reader:
     """What is read of one round: a finger on its tokens, and what the round says besides its instructions.
 
     part: the loop that the whole round is worked in. last_stitch: what `inc` and `dec` are made of.
-    also: what `as Rnd 3, with ...` adds.
+    grows: what `as Rnd 3, with ...` adds.
     """
 
     def __init__(self, c: Cursor) -> None:
@@ -93,7 +93,7 @@ class Reader:
         self.part = ""
         self.all_in = False
         self.ring: int | None = None
-        self.also: list[tuple[int, str, Span]] = []
+        self.grows: list[Growth] = []
 
     def trouble(self, kind: str, i: int, **data: object) -> None:
         self.c.troubles.append(Trouble(kind, self.c.span_from(i), data))

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 Span = tuple[int, int]
+GrowthKind = Literal["side", "groups", "between", "between in all", "on"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -200,11 +201,21 @@ class Stated:
 
 
 @dataclass(frozen=True, slots=True)
+class Growth:
+    """What a round adds to the one that it is as: n more stitches or groups on each side, n more stitches between
+    increases or n there in all, or whatever keeps the growth going (`on`)."""
+
+    kind: GrowthKind
+    n: int
+    span: Span
+
+
+@dataclass(frozen=True, slots=True)
 class RoundTree:
     """One round's text, read. `written`: it has a start or a join outside every repeat.
 
     ring: chains of a ring that the round makes for itself (`ch 4, join to form ring, ...`); cast: of a foundation.
-    also: what `as Rnd 3, with 4 more dc on each side` adds: how many, of what, and where it says so.
+    grows: what `as Rnd 3, with 4 more dc on each side` adds.
     """
 
     body: tuple[Node, ...]
@@ -215,5 +226,5 @@ class RoundTree:
     repeat_of: int | None = None
     repeat_span: Span = (0, 0)
     ring: int | None = None
-    also: tuple[tuple[int, str, Span], ...] = ()
+    grows: tuple[Growth, ...] = ()
     cast: int | None = None
