@@ -228,61 +228,75 @@ def _read_joined(c: Cursor, i: int) -> Join:
     return _finish(c, i, stitch, *where)
 
 
+_BEGUN = ("beg", "beginning", "starting", "start", "first", "turning")
+
+
 def _into(c: Cursor) -> tuple[str, int | None, int | None]:
     """Where a round is closed: (`chain` or `stitch`, which chain, of how many). `` if it is no such place."""
-    save = c.i
-    if c.accept("top", "top's"):
-        c.accept("of")
-        c.accept("the")
-        c.accept("beg", "beginning", "starting", "start", "first", "turning")
-        if c.legged() or c.named():
-            return ("stitch", None, None)
-        n = c.number()
-        if c.accept("ch", "chain", "chains"):
-            m = c.number()
-            return ("chain", None, n if n is not None else m)
-        if c.stitch() or c.accept(*STITCH_WORDS):
-            return ("stitch", None, None)
-    c.i = save
+    for place in (_top, _nth_chain, _so_many_chains, _begun):
+        save = c.i
+        where = place(c)
+        if where != _NOWHERE:
+            return where
+        c.i = save
+    return _NOWHERE
+
+
+def _top(c: Cursor) -> tuple[str, int | None, int | None]:
+    """`top of beg ch-3`, `top of first dc`."""
+    if not c.accept("top", "top's"):
+        return _NOWHERE
+    c.accept("of")
+    c.accept("the")
+    c.accept(*_BEGUN)
+    return _chain_or_stitch(c)
+
+
+def _nth_chain(c: Cursor) -> tuple[str, int | None, int | None]:
+    """`3rd ch of beg ch-6`, `3rd of 5 ch`."""
     nth = c.ordinal()
-    if nth is not None and (c.accept("ch", "chain") or c.at("of")) and not c.at("from"):
-        of = None
-        if c.accept("of"):
-            c.accept("the")
-            c.accept("beg", "beginning", "starting", "start", "first", "turning")
-            before = c.number()
-            if c.accept("ch", "chain"):
-                after = c.number()
-                of = before if before is not None else after
-        return ("chain", nth, of)
-    c.i = save
-    n = c.number()  # `ss to 3ch`, `sl st to ch-3`
-    if c.accept("ch", "chain"):
+    if nth is None or not (c.accept("ch", "chain") or c.at("of")) or c.at("from"):
+        return _NOWHERE
+    of = None
+    if c.accept("of"):
+        c.accept("the")
+        c.accept(*_BEGUN)
+        began = _chain_or_stitch(c)
+        of = began[2]
+    return ("chain", nth, of)
+
+
+def _so_many_chains(c: Cursor) -> tuple[str, int | None, int | None]:
+    """`3ch`, `ch-3`, and no space."""
+    n = c.number()
+    if not c.accept("ch", "chain"):
+        return _NOWHERE
+    m = c.number()
+    if not (n or m) or c.at(*SPACE_WORDS, "corner", "corners", "-"):
+        return _NOWHERE
+    return ("chain", None, n if n is not None else m)
+
+
+def _begun(c: Cursor) -> tuple[str, int | None, int | None]:
+    """`beg ch-3`, `first sc`, `standing dc`."""
+    if not c.accept("beg", "beginning", "starting", "first", "1st", "standing"):
+        return _NOWHERE
+    c.accept("standing", "chainless")
+    if c.accept_phrase("sl", "st") or c.accept("ss"):
+        return ("stitch", None, None)
+    return _chain_or_stitch(c)
+
+
+def _chain_or_stitch(c: Cursor) -> tuple[str, int | None, int | None]:
+    """What a round began with: a chain of so many, or a stitch."""
+    if c.legged() or c.named():
+        return ("stitch", None, None)
+    n = c.number()
+    if c.accept("ch", "chain", "chains"):
         m = c.number()
-        if (n or m) and not c.at(*SPACE_WORDS, "corner", "corners", "-"):
-            return ("chain", None, n if n is not None else m)
-    c.i = save
-    if c.accept("beg", "beginning", "starting"):
-        if c.legged() or c.named():
-            return ("stitch", None, None)
-        n = c.number()
-        if c.accept("ch", "chain"):
-            m = c.number()
-            return ("chain", None, n if n is not None else m)
-        if c.accept(*STITCH_WORDS) or c.stitch():
-            return ("stitch", None, None)
-    c.i = save
-    if c.accept("first", "1st", "standing"):
-        c.accept("standing", "chainless")
-        if c.accept_phrase("sl", "st") or c.accept("ss") or c.legged() or c.named():
-            return ("stitch", None, None)
-        n = c.number()
-        if c.accept("ch", "chain") and not c.at("made"):
-            m = c.number()
-            return ("chain", None, n if n is not None else m)
-        if c.accept(*STITCH_WORDS) or c.stitch():
-            return ("stitch", None, None)
-    c.i = save
+        return _NOWHERE if c.at("made") else ("chain", None, n if n is not None else m)
+    if c.stitch() or c.accept(*STITCH_WORDS):
+        return ("stitch", None, None)
     return _NOWHERE
 
 

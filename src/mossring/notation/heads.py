@@ -72,7 +72,7 @@ def read_head(line: str, numbered: bool = False) -> Head | None:
     nth = said.get("nth", "")
     if nth:
         every = [nth, *re.findall(_NTH, said["more"], re.IGNORECASE)]
-        numbers = [_number(re.sub(r"(st|nd|rd|th)$", "", n.lower())) for n in every]
+        numbers = [_number(re.sub(r"(?<=\d)(st|nd|rd|th)$", "", n.lower())) for n in every]
     else:
         numbers = [_number(said["first"]), *(_number(n) for n in re.findall(_N, said.get("more", ""), re.IGNORECASE))]
     if 0 in numbers:
