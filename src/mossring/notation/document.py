@@ -333,10 +333,10 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
         doc.telling.append(span)
     if k == "motif":
         doc.title = value
-    elif k == "terms":
-        doc.terms = dialect_of(value)
+    elif k == "terms" or (k.endswith(" terms") and doc.terms is None):
+        doc.terms = dialect_of(value) or said_dialect(f"terms: {value}")
         doc.terms_span = span
-        if doc.terms is None:
+        if doc.terms is None and k == "terms":
             doc.troubles.append(Trouble("terms", span, {"value": value}))
     elif m := STITCH_KEY.fullmatch(k):
         doc.stitches.append((m[1], value))

@@ -16,10 +16,11 @@ _LIST_MARK = re.compile(
 )
 _LISTED = re.compile(r"\n[ \t]*(?:[-•·>#]|\d{1,2}[.)])")
 _ESCAPE = re.compile(r"\\([*\[\]()_#])")
+_COUNTRY = r"(?P<{}>u\.?s\.?a?|u\.?k|american|british|united (?:states|kingdom))"
 _TERMS = re.compile(
-    r"\b(u\.?s\.?a?|u\.?k|american|british)\b\.?[^.\n]{0,24}?\b(terms?|terminology|abbreviations|stitch names)\b"
-    r"|\b(?:terms?|terminology)\b[^.\n]{0,12}\b(u\.?s\.?a?|u\.?k|american|british)\b"
-    r"|\((u\.?s\.?a?\.?|u\.?k\.?|british|american)\)|[,–—-] *(us|uk|british|american)\W*$",
+    r"\b" + _COUNTRY.format("by") + r"\b\.?[^.\n]{0,24}?\b(?:terms?|terminology|abbreviations|stitch(?:es| names)?)\b"
+    r"|\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + _COUNTRY.format("of") + r"\b"
+    r"|\(" + _COUNTRY.format("in") + r"\.?\)|[,–—-] *" + _COUNTRY.format("end") + r"\W*$",
     re.IGNORECASE,
 )
 _MAGIC = re.compile(r"\b(?:(?:magic|adjustable|sliding) (?:ring|circle|loop)|mr\b)", re.IGNORECASE)
@@ -55,8 +56,8 @@ def said_dialect(line: str) -> Dialect | None:
     m = _TERMS.search(line)
     if m is None:
         return None
-    word = (m[1] or m[3] or m[4] or m[5]).lower().replace(".", "")
-    return "uk" if word in ("uk", "british") else "us"
+    word = next(v for v in m.groupdict().values() if v).lower().replace(".", "")
+    return "uk" if word in ("uk", "british", "united kingdom") else "us"
 
 
 def names_stitches(value: str) -> bool:

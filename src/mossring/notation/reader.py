@@ -202,6 +202,8 @@ class Reader:
                 "-"
             ):  # `12 dc in ring, beginning with ch 3 as first dc`
                 c.i += 1
+        elif (t.text == "first" or c.phrase("the", "first")) and self._first_is_chain():
+            pass
         elif c.phrase("do", "not", "turn") or c.phrase("don't", "turn"):
             c.i += 3 if t.text == "do" else 2
         elif t.text in ("pull", "tighten", "draw") and depth == 0:  # `pull ring tight`
@@ -265,6 +267,18 @@ class Reader:
                 return True
         c.i = save
         return False
+
+    def _first_is_chain(self) -> bool:
+        """`12 tr in ring, the first replaced by 3 ch`: how the round starts, which changes no count."""
+        c = self.c
+        k = 1
+        while c.ahead(k).kind in ("word", "num"):
+            k += 1
+        said = {c.ahead(j).text for j in range(1, k)}
+        if said.isdisjoint(("replaced", "as", "being")) or said.isdisjoint(CHAIN_WORDS):
+            return False
+        c.i += k
+        return True
 
     def _stitch_after(self) -> bool:
         c = self.c

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from mossring.notation import closing, grouping, likening, places, stitching
-from mossring.notation.cursor import Cursor, UnreadableError
+from mossring.notation.cursor import STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.targets import ROUND_WORDS
-from mossring.notation.tree import Chain, Make, Node, Repeat, Together, Trouble, Until, Work
+from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Together, Trouble, Until, Work
 from mossring.notation.words import NUMBERS
 
 if TYPE_CHECKING:
@@ -207,6 +208,9 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     if star not in _STARS and (marks.close or marks.open):  # `*...*. Repeat ten more times.`, `*...; repeat all round`
         star = next(iter(marks.close or marks.open))
         c.i -= 1
+    elif star not in _STARS and (begun := _run_so_far(nodes)):
+        _rep_all(r, nodes, begun, i)
+        return
     elif star not in _STARS or star not in marks.open:
         raise c.fail("no star")
     c.i += 1
@@ -230,11 +234,41 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     whole = Repeat(body, total, c.span_from(i), until=until, times_span=span)
     cut = _cut_said(r, cut)
     in_all = any(t.text == "x" for t in c.tokens[i : c.i])  # `rep from * x3`: three in all, where four don't fit
+    omitted = None
     if cut is None and (ended := _ending_with(r, whole)) is not None:
         nodes.append(ended)
+    elif cut is None and (omitted := _omitted(r)) and total and (short := _shortened(body, omitted)) is not None:
+        nodes.extend((replace(whole, times=total - 1), *short))
     else:
-        nodes.append(replace(whole, cut=cut, loose=in_all or (cut is None and _loose(r))))
+        nodes.append(replace(whole, cut=cut, loose=in_all or omitted is not None))
     del marks.open[star]
+
+
+def _run_so_far(nodes: list[Node]) -> int:
+    """How many of the last instructions a `repeat to end` without a star means: all since the round's start."""
+    run = 0
+    for node in reversed(nodes):
+        at_start = isinstance(node, Work) and node.where.mode in ("same", "start", "any")
+        if not isinstance(node, Work | Chain | Skip | Repeat) or at_start or (isinstance(node, Chain) and node.label):
+            break
+        run += 1
+    body = nodes[len(nodes) - run :]
+    begins = next((k for k, n in enumerate(body) if not isinstance(n, Chain)), len(body))
+    return run - begins if run == len(nodes) else run
+
+
+def _rep_all(r: Reader, nodes: list[Node], run: int, i: int) -> None:
+    """`1 dc in first st, 2 dc in next st; repeat to end`: the first stitch is the next one when it comes again."""
+    r.c.accept("beg", "beginning", "start")
+    times, until, span = _times_or_until(r, i)
+    body = tuple(
+        replace(n, where=replace(n.where, mode="next")) if isinstance(n, Work) and n.where.mode == "first" else n
+        for n in nodes[len(nodes) - run :]
+    )
+    del nodes[len(nodes) - run :]
+    more = any(t.text in ("more", "again") for t in r.c.tokens[i : r.c.i])
+    total = None if times is None else times + 1
+    nodes.append(Repeat(body, total, r.c.span_from(i), until=until, times_span=span, loose=not more))
 
 
 def _cut_said(r: Reader, cut: int | None) -> int | None:
@@ -302,29 +336,45 @@ def _stitches(work: Work) -> list[tuple[str, int]]:
     return [(getattr(n, "stitch", "ch"), n.n) for n in work.group if isinstance(n, Make | Chain)]
 
 
-def _loose(r: Reader) -> bool:
-    """`omitting last corner`, `ending last rep before corner`: the last pass ends where the round does."""
+def _omitted(r: Reader) -> int | None:
+    """`omitting last 2 sc`: so many stitches fewer in the last pass; 0 where it just ends where the round does
+    (`omitting last corner`, `ending last rep before corner`); None with nothing read for other words."""
     c = r.c
     save = c.i
     c.accept(",", ";")
-    if c.accept("ending", "end"):
+    ending = c.accept("ending", "end")
+    if ending:
         c.accept("the")
         if c.accept("last", "final") and c.accept("rep", "repeat") and c.accept("before", "after", "at"):
-            while c.token.kind in ("word", "num", "ord"):
-                c.i += 1
-            return True
-        if c.accept("without", "omitting"):
-            while c.token.kind in ("word", "num", "ord"):
-                c.i += 1
-            return True
-        c.i = save
-        c.accept(",", ";")
-    if c.accept("omitting", "omit", "leaving", "skipping") and c.accept("off", "out", "last", "final", "the"):
-        while c.token.kind in ("word", "num"):
-            c.i += 1
-        return True
+            _pass_words(c)
+            return 0
+    if c.accept("omitting", "omit", "leaving", "skipping", *(("without",) if ending else ())):
+        c.accept("off", "out")
+        c.accept("the")
+        if c.accept("last", "final") or ending:
+            n = c.number()
+            stitches = (c.stitch() not in (None, "ch") or c.accept(*STITCH_WORDS)) and not c.at("in", "into")
+            _pass_words(c)
+            return (n or 1) if stitches else 0
     c.i = save
-    return False
+    return None
+
+
+def _pass_words(c: Cursor) -> None:
+    while c.token.kind in ("word", "num", "ord"):
+        c.i += 1
+
+
+def _shortened(body: Sequence[Node], n: int) -> tuple[Node, ...] | None:
+    """A pass without its last n stitches, one in each place; None where it doesn't end in so many."""
+    last = body[-1] if body else None
+    if not isinstance(last, Work) or last.where.mode != "next" or len(last.group) != 1:
+        return None
+    make = last.group[0]
+    left = last.where.count - n
+    if not isinstance(make, Make) or make.n != 1 or left < 0:
+        return None
+    return (*body[:-1], replace(last, where=replace(last.where, count=left))) if left else tuple(body[:-1])
 
 
 def _rep_last(r: Reader, nodes: list[Node], i: int) -> None:

@@ -95,7 +95,7 @@ behind below down row end park loop drop pick return markers remainder unused un
 corresponding turning inbetween them their adding having extra additional brackets omitting base
 foundation middle just instead rs knot mb gap gaps hole holes arch
 arches pair pairs points point tip tips loops edging underside never
-tighten draw break established way manner pattern increasing incs cont keep continuing
+tighten draw break mc replaced being by established way manner pattern increasing incs cont keep continuing
 above set before so but only using initial placing putting also up along to close join side rotate fasten final ending
 """
 _ALIASES = {"omit": "skip"}
