@@ -16,17 +16,21 @@ _CHAINS_TALL = {"sc": 1, "hdc": 2, "dc": 3, "htr": 3, "tr": 4}
 
 
 def starts_with_chain(body: Sequence[Node]) -> bool:
-    """Whether the round opens with a starting chain: alone, after slip stitches, or first in a group."""
+    """Whether the round opens with a starting chain (alone, after slip stitches, or first in a group), or slips to a
+    space to fill it and all the others."""
+    slipped = False
     for node in body:
         if isinstance(node, Chain):
             return True
         if isinstance(node, Work):
             first = node.group[0] if node.group else None
             if isinstance(first, Make) and first.stitch == "slst":
+                slipped = True
                 continue
             if isinstance(first, Make) and first.start:
                 return True
-            return isinstance(first, Chain) and node.where.mode in ("same", "start")
+            reached = slipped and node.where.mode == "each" and node.where.targets[0].kind in ("sp", "corner")
+            return reached or (isinstance(first, Chain) and node.where.mode in ("same", "start"))
         if isinstance(node, Act):
             continue
         return False
@@ -278,13 +282,15 @@ def _so_many_chains(c: Cursor) -> tuple[str, int | None, int | None]:
 
 
 def _begun(c: Cursor) -> tuple[str, int | None, int | None]:
-    """`beg ch-3`, `first sc`, `standing dc`."""
+    """`beg ch-3`, `first sc`, `standing dc`, `base of first ch-4`, `first` for short."""
+    base = c.accept_phrase("base", "of") and (c.accept("the") or True)
     if not c.accept("beg", "beginning", "starting", "first", "1st", "standing"):
         return _NOWHERE
     c.accept("standing", "chainless")
-    if c.accept_phrase("sl", "st") or c.accept("ss"):
+    if c.accept_phrase("sl", "st") or c.accept("ss") or _nothing_more(c):
         return ("stitch", None, None)
-    return _chain_or_stitch(c)
+    began = _chain_or_stitch(c)
+    return ("stitch", None, None) if base and began != _NOWHERE else began
 
 
 def _chain_or_stitch(c: Cursor) -> tuple[str, int | None, int | None]:
@@ -305,6 +311,9 @@ def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int 
     if c.accept("of"):
         c.accept("the", "this", "same")
         c.accept("rnd", "round")
+    elif c.at("as") and c.ahead().text in ("before", "usual", "for", "in"):  # `join as before`
+        while c.token.kind in ("word", "num", "ord"):
+            c.i += 1
     forms = False
     if c.phrase("to", "join") or c.phrase("to", "close") or c.phrase("to", "form") or c.phrase("to", "make"):
         forms = c.ahead().text in ("form", "make")
@@ -321,7 +330,22 @@ def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int 
 
 
 _ACT_WORDS = frozenset(
-    {"turn", "fasten", "cut", "break", "pm", "place", "move", "put", "remove", "pick", "return", "drop", "park"}
+    {
+        "turn",
+        "fasten",
+        "finish",
+        "cut",
+        "break",
+        "pm",
+        "place",
+        "move",
+        "put",
+        "remove",
+        "pick",
+        "return",
+        "drop",
+        "park",
+    }
     | {"leave", "yarn", "color", "colour", "change", "changing", "switch", "with", "using", "in", "join", "attach"}
 )
 
@@ -333,7 +357,11 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
     i = c.i
     if c.accept("turn"):
         return Act("turn", c.span_from(i))
-    if c.phrase("fasten", "off") or (c.at("cut", "break") and (_is_name(c, 1) or c.ahead().text in ("the", "yarn"))):
+    if (
+        c.phrase("fasten", "off")
+        or c.phrase("finish", "off")
+        or (c.at("cut", "break") and (_is_name(c, 1) or c.ahead().text in ("the", "yarn")))
+    ):
         c.i += 1
         c.accept("off", "the")
         c.accept("yarn")

@@ -122,10 +122,13 @@ def _more(r: Reader) -> tuple[GrowthKind, int] | None:
     save = c.i
     if (plain or c.stitch()) and (c.accept("between", "before") or c.accept_phrase("in", "between")):
         c.accept("the", "each", "every")
-        if c.accept("inc", "incs", "increase", "increases"):
+        corners = more and c.accept("corners", "corner")
+        if corners or c.accept("inc", "incs", "increase", "increases"):
             c.accept("on", "in")
             c.accept("each", "every")
             c.accept(*ROUND_WORDS)
+            if corners:
+                return "side", n
             c.accept("instead") and c.accept("of") and c.number()
             return "between" if more else "between in all", n
     c.i = save

@@ -88,8 +88,8 @@ def _defined(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
             alone = group[0] if len(group) == 1 else None
             plain_one = isinstance(alone, Chain) or (isinstance(alone, Make) and alone.n == 1 and not _made(alone))
             if isinstance(alone, Make) and text != made and lookup(alone.stitch or "sc").made == "tog":
-                whole = lookup(alone.stitch)  # `dc3tog in indicated st`: a cluster
-                return (replace(alone, stitch=composed("cl", whole.base, whole.legs)),)
+                tog = lookup(alone.stitch)  # `dc3tog in indicated st`: a cluster
+                return (replace(alone, stitch=composed("cl", tog.base, tog.legs)),)
             return () if plain_one else group
     return ()
 

@@ -100,7 +100,8 @@ def _plain_place(c: Cursor, i: int) -> Where:
         return top
     if c.accept("each", "every", "all"):
         return _each(c, i)
-    if c.accept("same"):
+    if c.accept("same", "this", "that") or c.phrase("joining", "st") or c.phrase("joining", "stitch"):
+        c.accept("joining")
         return _same(c, i)
     if c.accept("rest", "remainder"):
         c.accept("of")
@@ -134,7 +135,7 @@ def _at_base(c: Cursor) -> bool:
     c.accept(*STITCH_WORDS)
     c.accept("at")
     c.accept("the")
-    if c.accept("base") and c.accept("of"):
+    if c.accept("base") and (_ends_here(c) or c.accept("of")):
         c.accept("the", "same")
         c.accept(*_START_WORDS)
         c.number()
@@ -197,10 +198,11 @@ def _top(c: Cursor, i: int) -> Where | None:
     if c.accept("top"):
         c.accept("of")
         c.accept("the")
-        if c.accept("last", "same", "previous", "prev"):
+        same = c.accept("same")  # `FPdc around next dc, dc in top of same dc`
+        if same or c.accept("last", "previous", "prev"):
             c.stitch() or c.accept(*STITCH_WORDS)
-            c.accept("made")
-            return Where("made", (), c.span_from(i))
+            made = c.accept("made") or c.accept_phrase("just", "made") or not same
+            return Where("made" if made else "same", (), c.span_from(i))
         c.accept("next")
         c.accept(*_START_WORDS)
         c.number()
@@ -261,7 +263,7 @@ def read_round_meant(c: Cursor) -> int:
 def _count(c: Cursor) -> int | None:
     """How many places; `2ch sp` and `2 ch sp` are a length and `3-dc cl` a stitch, not a count."""
     if c.token.kind == "num":
-        if c.ahead().text in CHAIN_WORDS and c.ahead(2).text in SPACE_WORDS:
+        if c.ahead().text in CHAIN_WORDS and c.ahead(2).text in (*SPACE_WORDS, "corner", "corners"):
             return None
         save = c.i
         if c.legged():
@@ -273,6 +275,7 @@ def _count(c: Cursor) -> int | None:
 def _each(c: Cursor, i: int) -> Where:
     c.accept("of")
     c.accept("the")
+    c.accept("other")
     first = c.at("first")
     counted = c.accept("next", "following", "foll", "first", "last", "rem", "remaining", "skipped", "unworked")
     n = _count(c)

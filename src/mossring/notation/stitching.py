@@ -87,6 +87,9 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     if key == "picot":
         return [_picot(c, i)]
     _called_also(c, key)
+    if n is None and not legged and c.at("inc", "incs", "increase"):  # `dc inc in next st`
+        r.last_stitch = key
+        return _increase(r)
     after = c.number() if n is None and not legged else None
     if after is not None and c.token.text in STITCH_WORDS:  # `dc 5 sts`
         c.i += 1
@@ -367,7 +370,15 @@ def _increase(r: Reader, n: int = 1) -> list[Node]:
     c.i += 1
     make = Make(r.last_stitch or "", 2, c.span_from(i), part=r.part)
     if c.accept("in", "into"):
-        return [Work((make,), w, c.span_from(i)) for w in places.read_places(c)]
+        wheres = places.read_places(c)
+        save = c.i
+        key = c.stitch() if c.accept("with", "using", "in") else None
+        if key:  # `inc in each st with dc`
+            r.last_stitch = key
+            make = replace(make, stitch=key)
+        else:
+            c.i = save
+        return [Work((make,), w, c.span_from(i)) for w in wheres]
     until = places.read_until(c)
     if until:
         where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until)
@@ -415,6 +426,8 @@ def _special(r: Reader, group: tuple[Node, ...], n: int, i: int, start: str) -> 
     where = Where("next", (targets.ANY_STITCH,), c.span_from(i), n, said=False)
     if until is not None:
         where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until)
+    elif isinstance(group[0], Chain) and n == 1:  # `beg V-st`: a start, where the hook is
+        where = Where("same", (), c.span_from(i), said=False)
     return [Work(group, where, c.span_from(i))]
 
 

@@ -48,6 +48,8 @@ def open_round(worker: Worker, body: list[Node]) -> list[Node]:
             moves, i = [], 0
     for move in moves:
         _slip_to(worker, move) if _slips(move) else worker.node(move)
+    if chain is None and moves and _sweeps_spaces(body[i:]) and worker.edge.at(worker.edge.last).kind == "ch":
+        worker.edge.stand()
     if isinstance(chain, Chain) and i + 1 < len(body):
         cluster = beginning_cluster(chain, body[i + 1], body[i + 2 :])
         if cluster is not None:
@@ -158,7 +160,13 @@ def _standing(body: Sequence[Node]) -> bool:
     first = next(makes(body), None)
     place = first_place(body)
     there = place is not None and place.mode == "same" and place.said
-    return isinstance(first, Make) and (bool(first.start) or there)
+    return isinstance(first, Make) and (bool(first.start) or there or _sweeps_spaces(body))
+
+
+def _sweeps_spaces(body: Sequence[Node]) -> bool:
+    """Whether what comes is worked in each space: so in the one that a slip stitch has just reached, too."""
+    place = first_place(body)
+    return place is not None and place.mode == "each" and place.targets[0].kind in ("sp", "corner")
 
 
 def beginning_cluster(chain: Chain, node: Node, after: Sequence[Node]) -> Work | Together | None:

@@ -78,7 +78,8 @@ def work_round(
         state.sides if not flat_piece or state.sides == 1 else 0,
         worker.corner_said,
     )
-    if worker.hook_on_space and done.made and done.made[-1].kind == "ch":
+    last = done.made[-1].kind if done.made else ""
+    if (worker.hook_on_space and last == "ch") or (worker.loop_from and last == "slst"):
         done.hook = len(done.made) - 1
     _settle(done, edge, before)
     return replace(

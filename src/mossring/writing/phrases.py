@@ -62,6 +62,9 @@ class Phrases:
         text = word if item.n == 1 else f"{item.n} {word}"
         if not item.carried:
             return text
+        if not item.hung:
+            self._use("st")
+            return f"{text} in top of last st made"
         return f"{self.chain(item.hung)}, {text} in {_nth(item.hung)} {self.word('ch')} from hook"
 
     def _picot(self, item: Item) -> str:
