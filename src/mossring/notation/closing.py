@@ -7,7 +7,7 @@ from dataclasses import replace
 from itertools import takewhile
 from typing import Literal
 
-from mossring.notation import places
+from mossring.notation import places, targets
 from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, YARN_NAME, Cursor, UnreadableError
 from mossring.notation.tree import Act, Chain, Join, Label, Make, Node, Where, Work
 
@@ -101,13 +101,13 @@ def _label(c: Cursor) -> Label | None:
             _to_end_of_label(c)
             return Label(None)
         return None
-    if not c.accept("counts", "count", "counted", "counting", "=", "is", "stands"):
+    if not c.accept("counts", "count", "counted", "counting", "=", "is", "stands", "for"):
         return _short_label(c)
     if c.accept("not"):
         _to_end_of_label(c)
         return Label(None)
     c.accept("as", "for")
-    c.accept("the", "a", "an")
+    c.accept("the", "a", "an", "your")
     c.accept("first", "1st", "beg", "one")
     c.accept_phrase("ch", "and") or c.accept_phrase("ch", "plus")
     legged = c.legged()
@@ -124,16 +124,29 @@ def _label(c: Cursor) -> Label | None:
         c.accept("sp", "space")
         return Label("ch", n or m or 1)
     chains = 0
+    save = c.i
     if c.accept("and", "plus", "+", "&", ","):
         n = c.number()
         if c.accept("ch", "chain"):
             chains = n or c.number() or 1
             c.accept("sp", "space")
+        else:
+            c.i = save
     while c.at("here", "now", "throughout", "and", "now"):
         if c.at("and") and c.ahead().text not in ("throughout", "now", "here"):
             break
         c.i += 1
     return Label(key, chains)
+
+
+def read_told_label(c: Cursor) -> Label | None:
+    """`The skipped chains count as a dc.`: a label in a sentence of its own."""
+    save = c.i
+    c.accept("the", "these")
+    label = _label(c) if c.at("skipped", "missed", "unworked") else None
+    if label is None:
+        c.i = save
+    return label
 
 
 def _short_label(c: Cursor) -> Label | None:
@@ -193,6 +206,8 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
                 return Join(stitch, "", c.span_from(i), forms_ring=True)
             return _finish(c, i, stitch, *(_into(c) if c.accept("in", "into", "to") else _NOWHERE))
         c.accept("the")
+        if stitch == "slst" and targets.read_ring(c) and c.at("to") and c.ahead().text in ("form", "make"):
+            return _finish(c, i, stitch, *_NOWHERE)  # `sl st in 4th ch from hook to form ring`
         where = _into(c)
         closes = stitch == "slst" or after_chain or c.phrase("to", "join") or c.phrase("to", "close")
         if (where[0] == "chain" and closes) or (stitch == "slst" and where[0] == "stitch"):
@@ -201,6 +216,9 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
         return _finish(c, i, stitch, *_into(c))
     elif stitch == "slst" and (c.at("join") or _nothing_more(c)):
         return _finish(c, i, stitch, *_NOWHERE)
+    c.i = i
+    if c.stitch() == "slst" and c.accept("to") and (c.stitch() or c.accept(*STITCH_WORDS)) and _nothing_more(c):
+        return _finish(c, i, "slst", "stitch", None, None)  # `sl st to sc.`
     c.i = i
     return None
 
@@ -226,8 +244,12 @@ def _read_joined(c: Cursor, i: int) -> Join:
     c.accept("a", "an")
     stitch = c.stitch() or "slst"
     where = _NOWHERE
-    if not (c.at("to") and c.ahead().text in ("form", "join", "close")) and c.accept("in", "into", "to", "on", "at"):
-        c.accept("the")
+    shaped = c.at("to") and c.ahead().text in ("form", "make", "join", "close")
+    if not shaped and c.accept("in", "into", "to", "on", "at"):
+        c.accept("the", "a")
+        if c.accept("ring", "circle"):  # `5 ch, join in ring`, `join to a ring with ss`
+            c.accept("with", "by") and (c.accept("a"), c.stitch())
+            return Join(stitch, "", c.span_from(i), forms_ring=True)
         where = _into(c)
     return _finish(c, i, stitch, *where)
 
@@ -334,6 +356,7 @@ _ACT_WORDS = frozenset(
         "turn",
         "fasten",
         "finish",
+        "f",
         "cut",
         "break",
         "pm",
@@ -357,6 +380,8 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
     i = c.i
     if c.accept("turn"):
         return Act("turn", c.span_from(i))
+    if c.accept_phrase("f", ".", "o"):
+        return Act("fasten off", c.span_from(i))
     if (
         c.phrase("fasten", "off")
         or c.phrase("finish", "off")
@@ -447,7 +472,6 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
         c.accept("new")
     else:
         return None
-    c.accept("to") and None
     called = c.accept("yarn", "color", "colour")
     name = f"colour {c.number()}" if called and c.token.kind == "num" else _name(c)
     if name:
@@ -458,7 +482,7 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
     where: Where | None = None
     if what == "attach":
         c.accept("with") and (c.accept("a"), c.stitch())
-        if c.accept("in", "into", "to", "at"):
+        if c.accept("in", "into", "to", "at") or c.at("between"):
             try:
                 where = places.read_place(c)
             except UnreadableError:

@@ -10,10 +10,10 @@ from mossring.notation.heads import Head, inner_starts, only_numbered, read_head
 from mossring.notation.pasted import (
     Definition,
     Start,
+    definitions_in,
     names_stitches,
     opens_section,
     plain,
-    read_definition,
     said_dialect,
     says_begin,
     told_loops,
@@ -62,6 +62,8 @@ _TELLING = frozenset({"begin", "gauge", "tension", "abbreviations", "stitches", 
 """Header keys whose line is evidence of a dialect."""
 STITCH_KEY = re.compile(r"(?:special )?stitch (.+)")
 """The header key that defines a special stitch: `Stitch petal: 4-dc cl, ch 1`."""
+_ASKS = re.compile(r"\d|\b(?:rep|repeat|as|ch|chain|work|each|next|ring)\b", re.IGNORECASE)
+"""What a round's own instructions have, and a heading over several rounds hasn't."""
 _POLYGONS = {
     "triangle": 3,
     "square": 4,
@@ -238,17 +240,17 @@ def _prose(doc: Document, line: str, at: int) -> None:
     if opens_section(bare):
         doc.in_stitches = True
     doc.spiral = doc.spiral or bool(_SPIRAL.search(bare))
-    definition = read_definition(bare) if not dialect else None
-    if definition and not (doc.title or doc.header or doc.in_stitches or names_stitches(definition.made)):
-        definition = None  # `Motif A - lattice hexagon` is a title
-    if definition and not doc.rounds and (doc.in_stitches or len(definition.names) > 1):
-        doc.definitions.append(definition)
+    defined = definitions_in(bare) if not dialect else []
+    if not (doc.title or doc.header or doc.in_stitches or any(names_stitches(d.made) for d in defined)):
+        defined = []  # `Motif A - lattice hexagon` is a title
+    if defined and not doc.rounds and (doc.in_stitches or len(defined[0].names) > 1):
+        doc.definitions += defined
         doc.telling.append(span)
         doc.notes.append(Line("definition", line, at))
     elif not doc.rounds and not doc.said_begin and says_begin(bare) and _begins(doc, bare, span):
         doc.notes.append(Line("begin", line, at))
-    elif definition and not doc.rounds:
-        doc.definitions.append(definition)
+    elif defined and not doc.rounds:
+        doc.definitions += defined
         doc.telling.append(span)
         doc.notes.append(Line("definition", line, at))
     elif not doc.title and not doc.rounds and not doc.header and not _ONLY_TERMS.match(bare):
@@ -310,6 +312,10 @@ def _rounds(doc: Document, head: Head, line: str, at: int) -> None:
 def _round(doc: Document, head: Head, line: str, at: int) -> None:
     doc.in_stitches = False
     word = "Row" if head.row else "Rnd"
+    last = doc.rounds[-1] if doc.rounds else None
+    if last and last.first == head.first < last.last and not _ASKS.search(last.text):
+        doc.rounds.pop()  # `Rounds 1 to 3: dc circle` stands over the rounds themselves
+        doc.notes.append(Line("heading", doc.plain[last.head[0] : last.at + len(last.text)], last.head[0]))
     span = (at + head.start, at + head.end)
     text = line[head.end :].rstrip()
     start = at + head.end
@@ -324,7 +330,7 @@ def _round(doc: Document, head: Head, line: str, at: int) -> None:
 def _header(doc: Document, key: str, value: str, span: Span) -> None:
     k = key.lower().strip()
     doc.header.append((key, value))
-    definition = read_definition(value) if k not in _KEYS else None
+    definition = next(iter(definitions_in(value)), None) if k not in _KEYS else None
     if definition and (len(definition.names) > 1 or re.search(r"special|abbrev|stitch|uses", k)):
         doc.definitions.append(definition)
         doc.telling.append(span)

@@ -12,7 +12,7 @@ _N = r"(?:\d{1,6}|" + "|".join(w for w in NUMBERS if w != "zero") + r")"
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
 _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-H])"
-_END = r"\s*(?:[:.)=]+(?![\d.])|\s[-–—](?=\s))\s*"
+_END = r"\s*(?:[:;.)=]+(?![\d.])|\s[-–—](?=\s))\s*"
 _BARE_END = (
     r"\s+(?=(?:ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|turn|"
     r"in (?:an? |the )?(?:magic|mr\b|mc\b|ring|adjustable)|\d+\s?[a-z]|[(\[*])[^a-z]?)"
@@ -20,7 +20,9 @@ _BARE_END = (
 _SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"
 _IN = r"(?:[ ,(]*(?:with|in|using|-|–)?[ ]*(?:yarn|colou?r)?[ (]+(?P<named>" + _YARN + r")[ )]*(?=[:.)]))?"
 _WHAT = r"(?:\s*\((?!RS|WS|\w\)|with|in )[a-z][a-z '-]{2,30}\))?"
-_LEAD = r"^[ \t]*(?:[-•·*>#]+[ \t]+)?(?:(?P<with>with|using|in)\s+(?P<yarn>" + _YARN + r")\s*[,:]\s*)?"
+_LEAD = (
+    r"^[ \t]*(?:[-•·*>#]+[ \t]+)?(?:(?P<with>with|using|in|colou?r|col\.?|yarn)\s+(?P<yarn>" + _YARN + r")\s*[,:]\s*)?"
+)
 _ONE = r"(?P<word>" + _WORD + r")\s*[.#]?\s*(?P<first>" + _N + r")"
 _MORE = r"(?P<more>(?:" + _JOINED + r"(?:(?:" + _WORD + r")\s*)?" + _N + r"\b)*)"
 _ORDINAL = r"(?P<nth>" + _NTH + r")(?P<more>(?:" + _JOINED + _NTH + r")*)\s+(?P<word2>rounds?|rnds?\.?|rows?|rds?\.?)"

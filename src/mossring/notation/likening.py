@@ -111,6 +111,20 @@ def continued(r: Reader) -> bool:
     return True
 
 
+def _instead(r: Reader, n: int) -> tuple[GrowthKind, int] | None:
+    """`6 tr instead of 4 along each side`, behind its 6: how many more that is."""
+    c = r.c
+    c.stitch() or c.accept(*STITCH_WORDS)
+    if not (c.accept("instead") and c.accept("of")):
+        return None
+    before = c.number()
+    c.stitch() or c.accept(*STITCH_WORDS)
+    if c.accept("on", "along", "per", "in", "for"):
+        c.accept("each", "every")
+        c.accept("side", "edge")
+    return None if before is None else ("side", n - before)
+
+
 def _more(r: Reader) -> tuple[GrowthKind, int] | None:
     """`4 more dc on each side`, `1 more st between increases`, `3 sts between incs`."""
     c = r.c
@@ -133,7 +147,7 @@ def _more(r: Reader) -> tuple[GrowthKind, int] | None:
             return "between" if more else "between in all", n
     c.i = save
     if not more:
-        return None
+        return _instead(r, n)
     grouped = c.accept(*GROUP_WORDS) or _group_of(c)
     if not (grouped or plain or c.stitch()):
         return None

@@ -18,9 +18,12 @@ _LISTED = re.compile(r"\n[ \t]*(?:[-•·>#]|\d{1,2}[.)])")
 _ESCAPE = re.compile(r"\\([*\[\]()_#])")
 _COUNTRY = r"(?P<{}>u\.?s\.?a?|u\.?k|american|british|united (?:states|kingdom))"
 _TERMS = re.compile(
-    r"\b" + _COUNTRY.format("by") + r"\b\.?[^.\n]{0,24}?\b(?:terms?|terminology|abbreviations|stitch(?:es| names)?)\b"
+    r"\b"
+    + _COUNTRY.format("by")
+    + r"\b\.?[^.\n]{0,24}?\b(?:terms?|terminology|abbreviations|stitch(?:es| names)?|readers?|version|english)\b"
     r"|\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + _COUNTRY.format("of") + r"\b"
-    r"|\(" + _COUNTRY.format("in") + r"\.?\)|[,–—-] *" + _COUNTRY.format("end") + r"\W*$",
+    r"|\(" + _COUNTRY.format("in") + r"\.?\)|[,–—-] *" + _COUNTRY.format("end") + r"(?= *[,–—-] |\W*$)"
+    r"|\b(?P<last>(?-i:US|UK))\W*$",
     re.IGNORECASE,
 )
 _MAGIC = re.compile(r"\b(?:(?:magic|adjustable|sliding) (?:ring|circle|loop)|mr\b)", re.IGNORECASE)
@@ -32,7 +35,9 @@ _CAST = re.compile(
     + r"(?: loosely)?\W*$",
     re.IGNORECASE,
 )
-_STITCHES = re.compile(r"\b(?:sc|hdc|dc|tr|htr|dtr|cl|cluster|treble|double|single)s?(?:\d+tog)?\b", re.IGNORECASE)
+_STITCHES = re.compile(
+    r"(?:\b|(?<=\d))(?:sc|hdc|dc|tr|htr|dtr|cl|cluster|treble|double|single)s?(?:\d+tog)?\b", re.IGNORECASE
+)
 _DEFINITION = re.compile(
     r"^[ \t]*(?P<name>[A-Za-z0-9][A-Za-z0-9 '-]{0,30}?)"
     r"(?:[ \t]*[(\[](?P<abbr>[A-Za-z0-9][A-Za-z0-9 .-]{0,16})[)\]])?"
@@ -90,6 +95,17 @@ def read_definition(line: str) -> Definition | None:
         m = inner
     names = tuple(n.strip(" .") for n in (m["abbr"], m["name"]) if n)
     return Definition(names, m["made"])
+
+
+def definitions_in(line: str) -> list[Definition]:
+    """The definitions of a line: one, or several (`FP = front post dc, BP = back post dc`)."""
+    for mark in (";", ","):
+        parts = [read_definition(part) for part in line.split(mark)]
+        several = [d for d in parts if d]
+        if len(several) > 1 and len(several) == len(parts):
+            return several
+    whole = read_definition(line)
+    return [whole] if whole else []
 
 
 def opens_section(line: str) -> bool:

@@ -126,6 +126,8 @@ def _plain_place(c: Cursor, i: int) -> Where:
     if sweep:
         return sweep
     target = read_target(c) if n is None else _target_or_stitch(c)
+    if bare and target.kind in ("between", "group") and (until := read_until(c)):  # `3 dc between groups around`
+        return Where("each", (target,), c.span_from(i), until=until)
     return Where("next", (target,), c.span_from(i), 1 if n is None else n, bare=bare)
 
 

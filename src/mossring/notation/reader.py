@@ -134,7 +134,7 @@ class Reader:
             before = c.i
             try:
                 self.instruction(nodes, marks, depth)
-                grouping.settle(nodes, self.all_in)
+                grouping.settle(nodes, self.all_in, c.tokens[before - 1].text == "and")
                 self.all_in = False
                 if depth == 0:
                     grouping.one_place_at_start(nodes)
@@ -188,6 +188,8 @@ class Reader:
             if fresh:
                 self.yarn = self.yarn or act.yarn
             nodes.append(act)
+        elif nodes and depth == 0 and repeating.times_behind(self, nodes, marks):
+            pass
         elif (join := self._join(nodes, depth)) is not None:
             nodes.append(join)
         elif t.text in ("sk", "skip", "miss", "skipping", "missing"):
@@ -209,6 +211,8 @@ class Reader:
                 "-"
             ):  # `12 dc in ring, beginning with ch 3 as first dc`
                 c.i += 1
+        elif (label := closing.read_told_label(c)) is not None:
+            grouping.label_last(nodes, label, c.span_from(c.i - 1)[1])
         elif (t.text == "first" or c.phrase("the", "first")) and self._first_is_chain():
             pass
         elif c.phrase("do", "not", "turn") or c.phrase("don't", "turn"):
@@ -218,6 +222,9 @@ class Reader:
                 c.i += 1
         elif t.text in ("magic", "adjustable", "sliding") and c.ahead().text in ("ring", "circle", "loop"):
             c.i += 2
+        elif t.text in ("wind", "wrap"):  # `wind yarn round finger to make a ring`
+            while not (c.token.kind == "end" or c.at(*_SEPARATORS)):
+                c.i += 1
         elif (t.text in ("mr", "mc", "loop", "ring", "knot") and not nodes) or (t.text in FILL and t.text != "the"):
             c.i += 1
         else:

@@ -62,8 +62,28 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
         many = (Repeat(grouping.as_group(r, list(body)), min(times, MAX_TIMES), span, times_span=span),)
         nodes.extend(Work(many, w, c.span_from(at)) for w in places.read_places(c))
         return
-    if body:
-        nodes.append(Repeat(body, min(times, MAX_TIMES) if times is not None else None, span, until, times_span=span))
+    if not body:
+        return
+    whole = Repeat(body, min(times, MAX_TIMES) if times is not None else None, span, until, times_span=span)
+    omitted = _omitted(r)  # `*...* 4 times leaving last 2 dc unworked`
+    short = _shortened(body, omitted) if omitted and whole.times else None
+    nodes.extend((replace(whole, times=(whole.times or 1) - 1), *short) if short is not None else (whole,))
+
+
+def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
+    """`dc in next st, 2 dc in next st, six times`: what the round has so far, or what stands between stars, so many
+    times in all."""
+    c = r.c
+    i = c.i
+    times = c.times() if c.tokens[i - 1].text in (",", ";") or (marks.close and c.tokens[i - 1].text == ".") else None
+    run = len(nodes) - marks.open[next(iter(marks.close))] if marks.close else _run_so_far(nodes)
+    if times is None or times < 2 or run < 1 or not (c.token.kind == "end" or c.at(",", ";", ".", "(", "[")):
+        c.i = i
+        return False
+    nodes[len(nodes) - run :] = [Repeat(_again(nodes, run), times, c.span_from(i), times_span=c.span_from(i))]
+    marks.open.clear()
+    marks.close.clear()
+    return True
 
 
 def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
@@ -111,6 +131,7 @@ def _remark(r: Reader) -> bool:
         words.add(c.ahead(k).text)
         k += 1
     remarks = words & {"made", "completed", "counts", "count", "note", "magic", "is"} or words in _SIDES
+    remarks = remarks or {"same", "as"} <= words  # `(same ch as first dc)`
     if not remarks or c.ahead(k + 1).text in ("in", "into"):
         return False
     c.i += k + 1
@@ -191,7 +212,7 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     starred = marks.close or marks.open
     if c.at("between") and starred and c.ahead().text in _STARS:  # `repeat between * and *`, `repeat between *`
         c.i += 1
-        while c.token.text in _STARS and c.ahead().text in ("and", *_STARS):
+        while c.token.text in _STARS and c.ahead().text in ("and", *_STARS):  # and `repeat between *s`
             c.i += 1
             c.accept("and")
     elif c.accept("between"):
@@ -214,6 +235,7 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     elif star not in _STARS or star not in marks.open:
         raise c.fail("no star")
     c.i += 1
+    c.accept("s")
     first, last = marks.open[star], marks.close.get(star, len(nodes))
     if c.token.text in _STARS or (c.at("to") and c.ahead().text in _STARS):  # `rep * to *`, `rep * *`
         c.accept("to")
@@ -257,14 +279,19 @@ def _run_so_far(nodes: list[Node]) -> int:
     return run - begins if run == len(nodes) else run
 
 
+def _again(nodes: list[Node], run: int) -> tuple[Node, ...]:
+    """The last instructions as they come again: their first stitch is then the next one."""
+    return tuple(
+        replace(n, where=replace(n.where, mode="next")) if isinstance(n, Work) and n.where.mode == "first" else n
+        for n in nodes[len(nodes) - run :]
+    )
+
+
 def _rep_all(r: Reader, nodes: list[Node], run: int, i: int) -> None:
     """`1 dc in first st, 2 dc in next st; repeat to end`: the first stitch is the next one when it comes again."""
     r.c.accept("beg", "beginning", "start")
     times, until, span = _times_or_until(r, i)
-    body = tuple(
-        replace(n, where=replace(n.where, mode="next")) if isinstance(n, Work) and n.where.mode == "first" else n
-        for n in nodes[len(nodes) - run :]
-    )
+    body = _again(nodes, run)
     del nodes[len(nodes) - run :]
     more = any(t.text in ("more", "again") for t in r.c.tokens[i : r.c.i])
     total = None if times is None else times + 1

@@ -14,6 +14,7 @@ from mossring.notation.tree import (
     Repeat,
     Skip,
     Span,
+    Target,
     Together,
     Trouble,
     Where,
@@ -51,6 +52,9 @@ def stitches(r: Reader) -> list[Node]:
     c.accept("more")
     if n is not None and c.at("inc", "incs", "increases"):
         return _increase(r, n)
+    if n in (2, 3) and c.token.tight and c.ahead().text in ("inc", "incs", "increase"):  # `2-dc inc`
+        r.last_stitch = c.stitch()
+        return _increase(r, made=n)
     if n is not None and (made := c.named()) is not None:
         return _special(r, made, n, i, start)
     c.i = at
@@ -158,6 +162,8 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
             c.i += 1
         c.accept("the")
         wheres = places.read_places(c)
+        if make.stitch and lookup(make.stitch).made == "post":  # `FPdc around ch-3`: the chain that began the round
+            wheres = [replace(w, targets=(Target("start"),)) if _is_space(w) else w for w in wheres]
         span = c.span_from(i)
         return swept(r, [Work((_in_part(make, w),), _no_part(w), span) for w in wheres])
     until = None
@@ -170,6 +176,10 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     mode: Literal["next", "same"] = "same" if make.start == "beg" and not times else "next"
     where = Where(mode, (targets.ANY_STITCH,), make.span, times or make.n, said=False)
     return [Work((replace(make, n=1),), where, make.span)]
+
+
+def _is_space(where: Where) -> bool:
+    return len(where.targets) == 1 and where.targets[0].kind == "sp"
 
 
 def _each_of(make: Make, where: Where) -> list[Node]:
@@ -364,11 +374,11 @@ def _first_leg(r: Reader, make: Make, legs: int, i: int) -> list[Node]:
     return [Together(make, tuple(wheres), c.span_from(i))]
 
 
-def _increase(r: Reader, n: int = 1) -> list[Node]:
+def _increase(r: Reader, n: int = 1, made: int = 2) -> list[Node]:
     c = r.c
     i = c.i
     c.i += 1
-    make = Make(r.last_stitch or "", 2, c.span_from(i), part=r.part)
+    make = Make(r.last_stitch or "", made, c.span_from(i), part=r.part)
     if c.accept("in", "into"):
         wheres = places.read_places(c)
         save = c.i

@@ -99,10 +99,11 @@ def read_target(c: Cursor) -> Target:
         c.accept("of")
         c.accept("the", "next")
         return read_target(c)
+    gap = c.at("gap", "gaps")
     if c.accept(*SPACE_WORDS):
         if c.accept("between"):
             return _after_between(c)
-        return _space_of_group(c, Target("sp"))
+        return _space_of_group(c, Target("sp", chains=0 if gap else None))
     space = read_space(c)
     if space:
         return _space_of_group(c, space)

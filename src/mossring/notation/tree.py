@@ -20,7 +20,8 @@ class Trouble:
 
 @dataclass(frozen=True, slots=True)
 class Target:
-    """What may be worked into. kind `st` with a stitch key or none, `sp` with a chain length or none.
+    """What may be worked into. kind `st` with a stitch key or none, `sp` with a chain length or none (0: a gap, with
+    or without a chain across it).
 
     `start` is the top of a starting chain, `centre` the middle stitch of a group, `chain` each chain by
     itself. A `ring` with chains is the one chain that far from the hook. part: see Made; round: of an earlier

@@ -37,7 +37,7 @@ NUMBERS = {
 }
 NUMBERS |= {w: 10 * k for k, w in enumerate(("thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety"), 3)}
 TIMES = {"once": 1, "twice": 2, "thrice": 3}
-SHORT = {"ea": "each", "nxt": "next", "rpt": "rep", "jn": "join"}
+SHORT = {"ea": "each", "nxt": "next", "rpt": "rep", "jn": "join", "bet": "between", "btw": "between", "btwn": "between"}
 """Shorter ways of the notebook."""
 ORDINALS = {"second": 2, "third": 3, "fourth": 4, "fifth": 5, "sixth": 6}
 FILL = frozenset(
@@ -95,8 +95,9 @@ behind below down row end park loop drop pick return markers remainder unused un
 corresponding turning inbetween them their adding having extra additional brackets omitting base
 foundation middle just instead rs knot mb gap gaps hole holes arch
 arches pair pairs points point tip tips loops edging underside never
-tighten draw break mc replaced being by established way manner pattern increasing incs cont keep continuing
+tighten draw break established way manner pattern increasing incs cont keep continuing
 above set before so but only using initial placing putting also up along to close join side rotate fasten final ending
+mc replaced being by s f o wind wrap finger fingers
 """
 _ALIASES = {"omit": "skip"}
 

@@ -140,6 +140,8 @@ def _edge(made: Sequence[Made]) -> tuple[float, float]:
 
 SHELL = 5
 """The least stitches in one place that stand out as a scallop."""
+PETAL = 3
+"""The least between two slip stitches, where chains lead up to them and down again."""
 
 
 def _scalloped(made: Sequence[Made], gauge: Gauge) -> float:
@@ -149,9 +151,10 @@ def _scalloped(made: Sequence[Made], gauge: Gauge) -> float:
     runs = [list(run) for _, run in groupby(stitches, key=_feet)]
     saved = 0.0
     for k, shell in enumerate(runs):
-        if len(shell) < SHELL or shell[0].feet == (RING,):
-            continue
         about = (runs[k - 1][-1], *shell, runs[(k + 1) % len(runs)][0])
+        least = PETAL if {about[0].kind, about[-1].kind} == {"slst"} else SHELL
+        if len(shell) < least or shell[0].feet == (RING,):
+            continue
         heights = [gauge.height(m.kind, m.part) for m in about]
         if max(min(heights[:2]), min(heights[-2:])) < max(heights[1:-1]) - 0.5:
             saved += sum(m.width for m in shell) * (1 - 2 / pi)

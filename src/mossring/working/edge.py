@@ -84,6 +84,8 @@ class Edge:
             if target.stitch is None:
                 return m.counted
             return m.kind == target.stitch or (target.stitch[0] == "-" and lookup(m.kind).made == target.stitch[1:])
+        if kind == "sp" and target.chains == 0:  # a gap
+            return m.kind == "ch" or self._boundary(u, Target("group"))
         if kind == "sp":
             return m.kind == "ch" and (target.chains is None or m.chains == target.chains)
         if kind == "corner":
@@ -126,13 +128,17 @@ class Edge:
         if target.kind == "between":
             start += 1
         stop = self.end if stop is None else stop
-        if target.kind in ("between", "group"):
+        if target.kind in ("between", "group") or target.chains == 0:
             stop += 1
         for u in range(start, stop):
-            if self.matches(u, target):
-                self.between = target.kind in ("between", "group")
+            if self.matches(u, target) and (u < stop - 1 or target.chains != 0 or self.at(u).kind != "ch"):
+                self.between = self.is_between(u, target)
                 return u
         return None
+
+    def is_between(self, u: int, target: Target) -> bool:
+        """Whether the place that matched is the gap before place u, not u itself."""
+        return target.kind in ("between", "group") or (target.chains == 0 and self.at(u).kind != "ch")
 
     def last_places(self, target: Target, count: int) -> list[int]:
         """The last `count` such places before the end, in order; [end] when there are fewer."""

@@ -35,19 +35,21 @@ def open_round(worker: Worker, body: list[Node]) -> list[Node]:
     """Written form: slip stitches that only move, then the starting chain. Returns what is left to do."""
     i = 0
     moves: list[Node] = []
-    while i < len(body) and (_slips(body[i]) or isinstance(body[i], Act)):
+    while i < len(body) and (slips(body[i]) or isinstance(body[i], Act)):
         moves.append(body[i])
         i += 1
     chain = body[i] if i < len(body) and isinstance(body[i], Chain) else None
     group = body[i] if i < len(body) and isinstance(body[i], Work) else None
     opens_group = isinstance(group, Work) and bool(group.group) and isinstance(group.group[0], Chain)
-    if chain is None and not opens_group and any(_slips(m) for m in moves) and not _standing(body[i:]):
+    if chain is None and not moves and worker.edge.ring and any(isinstance(n, Join) for n in body):
+        worker.known.setdefault(2, Label(None))  # who lifts the hook without a word counts no chain of 2 either
+    if chain is None and not opens_group and any(slips(m) for m in moves) and not _standing(body[i:]):
         moves = [m for m in moves if isinstance(m, Act)]
         i = len([m for m in body[:i] if isinstance(m, Act)])
-        if any(_slips(m) for m in body[: len(moves)]):
+        if any(slips(m) for m in body[: len(moves)]):
             moves, i = [], 0
     for move in moves:
-        _slip_to(worker, move) if _slips(move) else worker.node(move)
+        _slip_to(worker, move) if slips(move) else worker.node(move)
     if chain is None and moves and _sweeps_spaces(body[i:]) and worker.edge.at(worker.edge.last).kind == "ch":
         worker.edge.stand()
     if isinstance(chain, Chain) and i + 1 < len(body):
@@ -145,7 +147,8 @@ def _loop(chain: Chain, after: Sequence[Node]) -> bool:
     return chain.label is None and chain.n > 1 and held == "slst"
 
 
-def _slips(node: Node) -> bool:
+def slips(node: Node) -> bool:
+    """Whether a node is a slip stitch into a place of its own."""
     return (
         isinstance(node, Work)
         and len(node.group) == 1
@@ -159,7 +162,8 @@ def _standing(body: Sequence[Node]) -> bool:
     """Whether slip stitches only moved the hook: to a standing stitch, or to where the next stitch goes."""
     first = next(makes(body), None)
     place = first_place(body)
-    there = place is not None and place.mode == "same" and place.said
+    arrived = place is not None and place.bare and place.targets[0].kind in ("sp", "corner")
+    there = place is not None and (arrived or (place.mode == "same" and place.said))
     return isinstance(first, Make) and (bool(first.start) or there or _sweeps_spaces(body))
 
 

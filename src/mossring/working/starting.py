@@ -55,7 +55,8 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
     from_hook = place.targets[0].chains if place and place.targets and place.targets[0].kind == "ring" else None
     if from_hook:  # `ch 4, 11 dc in 4th ch from hook`: the three skipped chains may stand for a stitch
         chain = Chain(from_hook - 1, chain.span)
-    if chain.n <= 1 and not counts:
+    first = bool(place and place.targets and place.targets[0].kind == "start" and place.mode == "next")
+    if (chain.n <= 1 or first) and not counts:  # `ch 2, FPdc around ch-3`: the chain stands where that stitch goes
         return Label(None)
     before = known.get(chain.n)
     join = next((n for n in reversed(after) if isinstance(n, Join)), None)
@@ -70,7 +71,10 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
     following = next(iter(worked), None)
     if following and chain.n not in lookup(following).chains:  # judged by what most of the round is
         most = worked.most_common(1)[0][0]
-        following = most if chain.n in lookup(most).chains else following
+        own = lookup(following)  # `ch 3, popcorn in next st, *dc in next st, ...`
+        base = "" if own.made == "post" else own.base
+        fitting = (k for k in (most, base) if worked[k] and chain.n in lookup(k).chains)
+        following = next(fitting, following)
     if join and join.nth and (join.of or chain.n) > join.nth:
         return Label(_replacing(join.nth, following), chain.n - join.nth)
     if join and join.into == "stitch" and not counts:

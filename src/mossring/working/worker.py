@@ -30,7 +30,7 @@ from mossring.working.deep import Depths
 from mossring.working.edge import SKIPPED, SLIPPED, WORKED, Edge
 from mossring.working.fabric import RING, WorkedRound
 from mossring.working.making import Maker
-from mossring.working.opening import find_start, open_round
+from mossring.working.opening import find_start, open_round, slips
 from mossring.working.starting import first_place
 
 _LOOP = Target("sp")
@@ -106,13 +106,17 @@ class Worker(Maker):
                 self.troubles.append(e.trouble)
         elif not self.edge.ring:
             find_start(self, body)
+        last = next((n for n in reversed(body) if not isinstance(n, Act)), None)
         for node in body:
             try:
                 self.node(node)
             except OverLimitError:
                 raise
             except UnworkableError as e:
-                self.troubles.append(e.trouble)
+                if e.trouble.kind == "past the end" and slips(node) and node is last:
+                    self.closing_done = True  # a spiral ends with a slip stitch into the stitch that comes next
+                else:
+                    self.troubles.append(e.trouble)
 
     # ---- nodes ----------------------------------------------------------------------------
 
@@ -254,7 +258,7 @@ class Worker(Maker):
             m = edge.made[u % n]
             for work, target in sweeps:
                 if edge.fits(m, u, target):
-                    edge.between = target.kind in ("between", "group")
+                    edge.between = edge.is_between(u, target)
                     self.in_place(work.group, u, work.span, target)
                     stop = min(stop, edge.end)
                     break

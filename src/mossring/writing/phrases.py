@@ -215,7 +215,7 @@ class Phrases:
         if lookup(kind).made == "cl" and not first.part and script.first_place.kind != "legs":
             return self._cluster_start(script, steps)
         at = script.first_place
-        plain = not first.part and not script.part and not at.part and at.kind != "legs"
+        plain = not first.part and not script.start_part and not at.part and at.kind != "legs"
         if style.start == "standing" and self.new_yarn and plain and script.direct:
             text = f"standing {self.word(kind)} in {self.where(at)}"
             rest = _less_one(script.first)

@@ -27,8 +27,8 @@ _KEYS = ("slst", "ch", "sc", "hdc", "dc", "htr", "tr", "dtr", "revsc")
 
 def in_full(sheet: Sheet) -> Sheet:
     """The same sheet without abbreviations; it reads as the same fabric."""
-    own = {w for name, _ in sheet.names for w in name.split()}
-    words = {abbr: full for abbr, full in _words(sheet.dialect).items() if abbr not in own}
+    own = {name: name for name, _ in sheet.names}
+    words = {**_words(sheet.dialect), **own}
     pattern = re.compile(
         r"(?<![A-Za-z])(?<![A-Za-z]-)("
         + "|".join(map(re.escape, sorted(words, key=len, reverse=True)))

@@ -29,8 +29,7 @@ class Script:
     worked into, where this is the first round on one. hook: number of the place in which the hook rests at the
     end. ends_in_space: length of the space that the last stitch closes (`ch 1 and sc`; 0: none). kept: why the
     round keeps its own way of beginning. direct: a hook that comes anew finds the first place as the next of
-    its kind. left: what is to be skipped at the
-    end, as in Place.
+    its kind. left: what is to be skipped at the end, as in Place. start_part: the loop that the first stitch takes.
     """
 
     reach: tuple[Place, ...]
@@ -47,6 +46,7 @@ class Script:
     ends_in_space: int = 0
     kept: str = ""
     direct: bool = False
+    start_part: str = ""
 
 
 def script_of(done: WorkedRound, hook: int, find: dict[int, Made], way: Way = PLAIN_WAY) -> Script | None:
@@ -79,6 +79,7 @@ def script_of(done: WorkedRound, hook: int, find: dict[int, Made], way: Way = PL
     for g in groups[1:] if opens else groups:
         steps.add(g)
     steps.flush()
+    start_part = order[0].part
     first_place = _first_place(walk, first, u0, gap) if opens else Place("ring")
     left = () if walk.ring or not placed else _left(walk, steps, u0 if opens else 0, bool(reach) and not gap)
     whole = _is_whole(walk, steps.out, 1 if opens else 0)
@@ -102,6 +103,7 @@ def script_of(done: WorkedRound, hook: int, find: dict[int, Made], way: Way = PL
         space,
         kept,
         opens and not gap and (walk.ring or _is_next(walk, u0)),
+        start_part,
     )
 
 
