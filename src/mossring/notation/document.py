@@ -62,6 +62,8 @@ _TELLING = frozenset({"begin", "gauge", "tension", "abbreviations", "stitches", 
 """Header keys whose line is evidence of a dialect."""
 STITCH_KEY = re.compile(r"(?:special )?stitch (.+)")
 """The header key that defines a special stitch: `Stitch petal: 4-dc cl, ch 1`."""
+_OF_ALL = re.compile(r"\(([^()]*\b(?:pattern|throughout|always|never|every round|all rounds)\b[^()]*)\)", re.IGNORECASE)
+"""A remark within a round that speaks of all of them: `(Ch 2 doesn't count in this pattern.)`."""
 _ASKS = re.compile(r"\d|\b(?:rep|repeat|as|ch|chain|work|each|next|ring)\b", re.IGNORECASE)
 """What a round's own instructions have, and a heading over several rounds hasn't."""
 _POLYGONS = {
@@ -311,6 +313,8 @@ def _rounds(doc: Document, head: Head, line: str, at: int) -> None:
 
 def _round(doc: Document, head: Head, line: str, at: int) -> None:
     doc.in_stitches = False
+    for remark in _OF_ALL.findall(line):
+        doc.starts += told_starts(remark)
     word = "Row" if head.row else "Rnd"
     last = doc.rounds[-1] if doc.rounds else None
     if last and last.first == head.first < last.last and not _ASKS.search(last.text):

@@ -46,12 +46,16 @@ _DEFINITION = re.compile(
 _SECTION = re.compile(r"^\W*(special )?(stitch(es)?|abbreviations?|terms used)( used)?( \(.*\))?\W*$", re.IGNORECASE)
 
 
+_ITALIC_HEAD = re.compile(r"^([ \t]*)([*_])((?:Rnd|Round|Row|R) ?\d[^*_\n]{0,20}?)(\2)", re.MULTILINE | re.IGNORECASE)
+
+
 def plain(text: str) -> str:
     """The text with what only marks it up blanked out, character for character, so that places stay the same."""
-    if not any(mark in text for mark in ("**", "__", "\\")) and not _LISTED.search("\n" + text):
+    if not any(mark in text for mark in ("**", "__", "\\", "\n*", "\n_")) and not _LISTED.search("\n" + text):
         return text
     text = _WHOLE_BOLD.sub(lambda m: m[1] + "  " + m[3] + "  ", text)
     text = _LIST_MARK.sub(lambda m: m[1] + (m[0][len(m[1]) :] if m[2] == "#" else " " * (len(m[2]) + len(m[3]))), text)
+    text = _ITALIC_HEAD.sub(lambda m: f"{m[1]} {m[3]} ", text)
     text = _BOLD_HEAD.sub(lambda m: m[1] + "  " + m[3] + "  ", text)
     return _ESCAPE.sub(lambda m: " " + m[1], text)
 

@@ -6,10 +6,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from typing import TYPE_CHECKING
 
-from mossring.notation.tree import Chain, Label, Node, Repeat, Target, Where, Work
+from mossring.notation.tree import Chain, Label, Node, Repeat, Skip, Target, Where, Work
 from mossring.working.edge import Edge
 from mossring.working.fabric import RING, Made, WorkedRound
-from mossring.working.starting import makes, stands_for
+from mossring.working.starting import makes, mesh_start, stands_for
 
 if TYPE_CHECKING:
     from mossring.working.work import State
@@ -101,13 +101,16 @@ def _turning_chain(nth: int, nodes: tuple[Node, ...], state: State, flat: bool) 
     plain = [_on_foundation(node) for node in rest]
     following = next((m.stitch for m in makes(rest)), "")
     counts = stands_for(chain, plain, dict(state.known)) if following else Label(None)
+    if counts.stitch is None and label is None:
+        counts = mesh_start(chain.n, plain) or counts
     if counts.stitch is None:
         return nth - 1, tuple(plain), True
     start = replace(chain, label=counts)
     first = plain[0]
     if not flat and isinstance(first, Work) and sum(m.n for m in makes([first])) > 1:
         return nth - 1, (start, replace(first, where=Where("same", (), first.span)), *plain[1:]), True
-    return max(0, nth - 2), (start, *plain), True
+    passed = Skip(Where("next", (Target("chain"),), chain.span, counts.chains), chain.span) if counts.chains else None
+    return max(0, nth - 2 - counts.chains), (start, *((passed,) if passed else ()), *plain), True
 
 
 def _on_foundation(node: Node) -> Node:

@@ -85,6 +85,14 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
     return before or Label(None)
 
 
+def mesh_start(skipped: int, after: Sequence[Node]) -> Label | None:
+    """`dc in 6th ch from hook, *ch 1, sk 1 ch, dc in next ch`: five chains are a dc, a chain, and one passed over."""
+    first = next(makes(after), None)
+    across = next((n.n for n in flat(after) if isinstance(n, Chain)), 0)
+    tall = lookup(first.stitch).chains[:1] if first and first.stitch else ()
+    return Label(first.stitch, across) if first and across and tall == (skipped - 2 * across,) else None
+
+
 def _replacing(n: int, following: str | None) -> str:
     if following and n in lookup(following).chains:
         return following

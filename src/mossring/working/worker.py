@@ -31,7 +31,7 @@ from mossring.working.edge import SKIPPED, SLIPPED, WORKED, Edge
 from mossring.working.fabric import RING, WorkedRound
 from mossring.working.making import Maker
 from mossring.working.opening import find_start, open_round, slips
-from mossring.working.starting import first_place
+from mossring.working.starting import first_place, makes
 
 _LOOP = Target("sp")
 """`in the loop`: in round 1, the ring."""
@@ -234,6 +234,9 @@ class Worker(Maker):
                 found = self.edge.find(where.targets[0], self.edge.pos, stop)
                 if found is None:
                     if where.mode == "each":
+                        return
+                    if self.edge.far is not None and where.count == 1 and sum(m.n for m in makes(node.group)) > 1:
+                        self.in_place(node.group, self.edge.start_place(), node.span)  # the chain that came first
                         return
                     raise UnworkableError("past the end", where.span, target=where.targets[0], left=0)
                 u, nth = found, 1 if self.edge.at(found).kind == "ch" else 0
