@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from mossring.draft import DraftRound
 from mossring.findings.finding import Finding, Fix, Severity
 from mossring.findings.look import Look
 from mossring.findings.nudge import corner_edits, ring_edits
@@ -21,22 +22,29 @@ def judged(look: Look, code: str, severity: Severity, verdict: Verdict) -> Itera
     rounds = look.draft.rounds
     if look.index and rounds[look.index - 1].entry.verdict == verdict:
         return
-    after = [r.entry.verdict for r in rounds[look.index :]]
-    rescued = verdict not in after[-1:]
+    later = rounds[look.index + 1 :]
+    sound = [r.entry.verdict for r in later if _sound(r)]
+    rescued = bool(sound) and sound[-1] != verdict
+    open_yet = bool(later) and not sound
     verb = verdict
     message = f"{look.name} {verb}: {_numbers(look)}"
     if rescued:
         message += " A later round brings it back."
     found = look.finding(
         code,
-        "hint" if rescued else severity,
+        "hint" if rescued or open_yet else severity,
         (0, 0),
         message,
         explain(look),
-        () if rescued else mends(look),
+        () if rescued or open_yet else mends(look),
     )
     found.most = MOST_MENDS
     yield found
+
+
+def _sound(r: DraftRound) -> bool:
+    """Whether a round works as it stands: how a broken one lies says nothing of those before it."""
+    return not (r.tree.troubles or r.troubles or r.worked.troubles or r.worked.unworked)
 
 
 def _numbers(look: Look) -> str:

@@ -1,0 +1,78 @@
+"""One slip of the pen in every right pattern: it is told once, in its round, and nothing is told of the others.
+
+The slips are common practice, no source: a count along a side one off, a repeat too few, a count misstated. A slip
+that changes no stitch (`sl st in next 3 sts and in corner`, where two lie before it) is nothing to tell.
+"""
+
+from __future__ import annotations
+
+import re
+from functools import cache
+from pathlib import Path
+
+import pytest
+
+from mossring.analysis import Analysis, analyse
+from mossring.draft import DraftRound
+from mossring.findings import Finding
+from mossring.working import same_fabric
+
+PATTERNS = [
+    p for p in sorted((Path(__file__).parent.parent / "patterns").glob("*.txt")) if "nothing" in p.read_text()[:40]
+]
+_STITCH = r"(?:sts?|sc|hdc|htr|dc|tr)\b"
+SLIPS = {
+    "one more on a side": (rf"(?<=next )(\d)(?= {_STITCH})", 1),
+    "one fewer on a side": (rf"(?<=next )([3-9])(?= {_STITCH})", -1),
+    "a repeat too few": (r"\b([2-9])(?= more times)", -1),
+    "a count misstated": (rf"(?<=[(\[])(\d\d)(?= {_STITCH}[^()\[\]]{{0,30}}[)\]])", 1),
+}
+
+
+@cache
+def right(path: Path) -> Analysis:
+    return analyse(path.read_text())
+
+
+def slipped(path: Path, slip: str) -> tuple[str, DraftRound] | None:
+    """The text with its last such slip, and the round it is in; None if there is no room for one."""
+    text = path.read_text()
+    pattern, by = SLIPS[slip]
+    for m in reversed(list(re.finditer(pattern, text))):
+        for r in right(path).draft.rounds:
+            if r.line.at <= m.start() < r.line.at + len(r.line.text):
+                return text[: m.start(1)] + str(int(m[1]) + by) + text[m.end(1) :], r
+    return None
+
+
+CASES = [
+    pytest.param(path, slip, id=f"{path.stem}-{slip}") for slip in SLIPS for path in PATTERNS if slipped(path, slip)
+]
+
+
+def told(analysis: Analysis, of_lie: bool) -> list[Finding]:
+    return [f for f in analysis.findings if f.severity != "hint" and (f.family == 5) == of_lie]
+
+
+@pytest.mark.parametrize(("path", "slip"), CASES)
+def test_a_slip_is_told_once_in_its_round(path: Path, slip: str) -> None:
+    made = slipped(path, slip)
+    assert made is not None
+    text, r = made
+    after = analyse(text)
+    if slip != "a count misstated" and same_fabric(after.draft.fabric, right(path).draft.fabric):
+        pytest.skip("it changes no stitch")
+    found = told(after, of_lie=False)
+    here = range(r.line.first, r.line.last + 1)
+    assert [(f.code, f.round) for f in found if f.round not in here] == []
+    assert len(found) <= 1, [(f.code, f.message) for f in found]
+    if r.tree.stated:
+        assert len(found) == 1
+
+
+@pytest.mark.parametrize(("path", "slip"), [c for c in CASES if c.values[1] == "a count misstated"])
+def test_a_misstated_count_says_nothing_new_of_how_it_lies(path: Path, slip: str) -> None:
+    made = slipped(path, slip)
+    assert made is not None
+    before = {(f.code, f.round) for f in told(right(path), of_lie=True)}
+    assert {(f.code, f.round) for f in told(analyse(made[0]), of_lie=True)} <= before
