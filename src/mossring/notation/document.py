@@ -243,7 +243,8 @@ def _prose(doc: Document, line: str, at: int) -> None:
         doc.in_stitches = True
     doc.spiral = doc.spiral or bool(_SPIRAL.search(bare))
     defined = definitions_in(bare) if not dialect else []
-    if not (doc.title or doc.header or doc.in_stitches or any(names_stitches(d.made) for d in defined)):
+    told = any(names_stitches(d.made) for d in defined) and ("=" in bare or ":" in bare)
+    if not (doc.title or doc.header or doc.in_stitches or told):
         defined = []  # `Motif A - lattice hexagon` is a title
     if defined and not doc.rounds and (doc.in_stitches or len(defined[0].names) > 1):
         doc.definitions += defined

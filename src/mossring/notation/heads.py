@@ -14,7 +14,7 @@ _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-H])"
 _END = r"\s*(?:[:;.)=]+(?![\d.])|\s[-–—](?=\s))\s*"
 _BARE_END = (
-    r"\s+(?=(?:ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|turn|"
+    r",?\s+(?=(?:ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|turn|"
     r"in (?:an? |the )?(?:magic|mr\b|mc\b|ring|adjustable)|\d+\s?[a-z]|[(\[*])[^a-z]?)"
 )
 _SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"

@@ -23,7 +23,7 @@ _TERMS = re.compile(
     + r"\b\.?[^.\n]{0,24}?\b(?:terms?|terminology|abbreviations|stitch(?:es| names)?|readers?|version|english)\b"
     r"|\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + _COUNTRY.format("of") + r"\b"
     r"|\(" + _COUNTRY.format("in") + r"\.?\)|[,–—-] *" + _COUNTRY.format("end") + r"(?= *[,–—-] |\W*$)"
-    r"|\b(?P<last>(?-i:US|UK))\W*$",
+    r"|\b(?P<last>(?-i:US|UK)|uk)(?=\s*[,;:|/–—]|\W*$)",
     re.IGNORECASE,
 )
 _MAGIC = re.compile(r"\b(?:(?:magic|adjustable|sliding) (?:ring|circle|loop)|mr\b)", re.IGNORECASE)
@@ -190,5 +190,5 @@ def legs_told(made: str) -> tuple[str, str, int] | None:
 
 def _again(text: str) -> str:
     """The part of a description that says how often the motions are repeated."""
-    m = re.search(r"(?:repeat|rep)\b[^.,;]*|\]\s*(?:\d+|twice|\w+)\s*(?:more )?times?|\]\s*twice", text)
+    m = re.search(r"(?:repeat|rep)\b[^.,;]*|[\])]\s*(?:\d+|twice|\w+)\s*(?:more )?times?|[\])]\s*twice", text)
     return m[0] if m else ""

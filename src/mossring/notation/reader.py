@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from mossring.notation import closing, grouping, likening, places, repeating, stitching, targets
+from mossring.notation import acts, closing, grouping, labels, likening, places, repeating, stitching, targets
 from mossring.notation.cursor import Cursor, Names, UnreadableError
 from mossring.notation.stated import read_stated
 from mossring.notation.targets import CHAIN_WORDS
@@ -86,6 +86,7 @@ def _is_slip(node: Node) -> bool:
 class Reader:
     """What is read of one round: a finger on its tokens, and what the round says besides its instructions.
 
+    bracketed: from which node to which the last brackets reached.
     part: the loop that the whole round is worked in. last_stitch: what `inc` and `dec` are made of.
     grows: what `as Rnd 3, with ...` adds.
     """
@@ -101,6 +102,7 @@ class Reader:
         self.all_in = False
         self.ring: int | None = None
         self.grows: list[Growth] = []
+        self.bracketed = (0, 0)
 
     def trouble(self, kind: str, i: int, **data: object) -> None:
         self.c.troubles.append(Trouble(kind, self.c.span_from(i), data))
@@ -184,7 +186,7 @@ class Reader:
             repeating.rep(self, nodes, marks)
         elif (depth == 0 and self._setting(nodes)) or likening.as_round(self) or likening.continued(self):
             pass
-        elif (act := closing.read_act(c, fresh := depth == 0 and all(isinstance(n, Act) for n in nodes))) is not None:
+        elif (act := acts.read_act(c, fresh := depth == 0 and all(isinstance(n, Act) for n in nodes))) is not None:
             if fresh:
                 self.yarn = self.yarn or act.yarn
             nodes.append(act)
@@ -211,7 +213,7 @@ class Reader:
                 "-"
             ):  # `12 dc in ring, beginning with ch 3 as first dc`
                 c.i += 1
-        elif (label := closing.read_told_label(c)) is not None:
+        elif (label := labels.read_told_label(c)) is not None:
             grouping.label_last(nodes, label, c.span_from(c.i - 1)[1])
         elif (t.text == "first" or c.phrase("the", "first")) and self._first_is_chain():
             pass
@@ -337,7 +339,7 @@ class Reader:
         c.accept(":")
         if ring and (c.at("ch", "chain") or (c.token.kind == "num" and c.ahead().text in ("ch", "chain"))):
             return []
-        return stitching.worked_in(self, wheres, i, depth)
+        return stitching.swept(self, stitching.worked_in(self, wheres, i, depth))
 
 
 def _the_other(c: Cursor) -> bool:

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from mossring.notation import closing, grouping, likening, places, stitching
+from mossring.notation import acts, grouping, labels, likening, places, stitching
 from mossring.notation.cursor import STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Together, Trouble, Until, Work
@@ -91,13 +91,13 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
     c = r.c
     i = c.i
     opener = c.token.text
-    yarn = closing.read_bracketed_yarn(c)
+    yarn = acts.read_bracketed_yarn(c)
     if yarn is not None:
         nodes.append(yarn)
         if len(nodes) == 1 and depth == 0:
             r.yarn = r.yarn or yarn.yarn
         return
-    label = closing.read_bracket_label(c)
+    label = labels.read_bracket_label(c)
     if label is not None:
         grouping.label_last(nodes, label, c.span_from(i)[1])
         grouping.start_place(r, nodes)
@@ -112,7 +112,9 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
     inner = r.sequence(_OPEN[opener], depth + 1)
     if not c.accept(_OPEN[opener]) and not any(t.kind == "nesting" for t in c.troubles):
         c.troubles.append(Trouble("bracket", (c.tokens[i].start, c.tokens[i].end), {"mark": opener}))
+    begun = len(nodes)
     nodes.extend(_after_bracket(r, inner, i))
+    r.bracketed = (begun, len(nodes))
 
 
 _SIDES = ({"corner"}, {"rs"}, {"ws"}, {"right", "side"}, {"wrong", "side"})
@@ -212,11 +214,11 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     starred = marks.close or marks.open
     if c.at("between") and starred and c.ahead().text in _STARS:  # `repeat between * and *`, `repeat between *`
         c.i += 1
-        while c.token.text in _STARS and c.ahead().text in ("and", *_STARS):  # and `repeat between *s`
+        while c.token.text in _STARS and c.ahead().text in ("and", *_STARS):  # also `repeat between *s`
             c.i += 1
             c.accept("and")
-    elif c.accept("between"):
-        while c.accept("[", "]", "*", "(", ")", "and", "the", "brackets"):
+    elif c.accept("between") or (c.at("section", "part", "sts") and c.ahead().text in ("in", "between")):
+        while c.accept("section", "part", "sts", "in", "between", "[", "]", "*", "(", ")", "and", "the", "brackets"):
             pass
         _rep_last(r, nodes, i)
         return
@@ -237,8 +239,8 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     c.i += 1
     c.accept("s")
     first, last = marks.open[star], marks.close.get(star, len(nodes))
-    if c.token.text in _STARS or (c.at("to") and c.ahead().text in _STARS):  # `rep * to *`, `rep * *`
-        c.accept("to")
+    if c.token.text in _STARS or (c.at("to", "-") and c.ahead().text in _STARS):  # `rep * to *`, `rep * *`
+        c.accept("to", "-")
         last = marks.open.get(c.token.text, last) if c.token.text != star else last
         c.i += 1
     times, until, span = _times_or_until(r, i)
@@ -409,9 +411,10 @@ def _rep_last(r: Reader, nodes: list[Node], i: int) -> None:
     if not nodes or not isinstance(nodes[-1], Repeat | Work | Together):
         raise r.c.fail("no star", token=r.c.tokens[i])
     last = nodes[-1]
-    body = last.body if isinstance(last, Repeat) and last.times is None else (last,)
+    begun = r.bracketed[0] if r.bracketed[1] == len(nodes) else len(nodes) - 1
+    body = last.body if isinstance(last, Repeat) and last.times is None else tuple(nodes[begun:])
     total = None if times is None else times + 1
-    nodes[-1] = Repeat(body, total, r.c.span_from(i), until=until, times_span=span)
+    nodes[begun:] = [Repeat(body, total, r.c.span_from(i), until=until, times_span=span)]
 
 
 def _times_or_until(r: Reader, i: int) -> tuple[int | None, Until | None, tuple[int, int] | None]:

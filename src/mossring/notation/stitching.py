@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import TYPE_CHECKING, Literal
 
-from mossring.notation import closing, grouping, places, targets
+from mossring.notation import grouping, labels, places, targets
 from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.tree import (
     Chain,
@@ -129,7 +129,7 @@ def _chain(c: Cursor, n: int | None, i: int) -> Node:
     if c.accept("picot", "picots"):
         return Make("picot", 1, c.span_from(i), chains=PICOT_CHAINS if n is None else n)
     node = Chain(1 if n is None else n, c.span_from(i))
-    label = closing.read_label(c)
+    label = labels.read_label(c)
     return replace(node, label=label, span=c.span_from(i)) if label else node
 
 
@@ -218,28 +218,39 @@ def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:
     if key is None:
         raise c.fail("instruction")
     make = Make(key, 1 if n is None else n, c.span_from(i), part=r.part)
-    group = (make, *_more_in_place(r, depth))
-    if len(group) > 1:
+    group = (make, *_more_in_place(r, depth, wheres[0].mode == "each"))
+    times = c.times() if len(group) > 1 or c.at("x") else None
+    if times is not None:  # `in ring make 3 dc, ch 2 four times`
+        group = (Repeat(group, times, c.span_from(i)),)
+    if len(group) > 1 or times is not None:
         return [Work(group, w, c.span_from(i)) for w in wheres]
     return [Work((_in_part(make, w),), _no_part(w), c.span_from(i)) for w in wheres]
 
 
-def _more_in_place(r: Reader, depth: int) -> tuple[Node, ...]:
-    """`in each sp work 3 dc, ch 1, 3 dc.`: what follows up to the full stop, where it names no place of its own."""
+def _more_in_place(r: Reader, depth: int, each: bool) -> tuple[Node, ...]:
+    """`in each sp work 3 dc, ch 1, 3 dc.`: what follows up to the full stop, where it names no place of its own. each:
+    a chain may be the last of it, for it comes again."""
     from mossring.notation.repeating import Marks
 
     c = r.c
     save, troubles = c.i, len(c.troubles)
     more: list[Node] = []
-    while c.accept(",") or c.accept("and"):
+    while (at := c.i) and (c.accept(",") or c.accept("and")):
+        c.accept("and")
+        if c.at("in", "into"):  # `, and in each ch-1 sp make ...`
+            c.i = at
+            break
         try:
             r.instruction(more, Marks(), depth + 1)
         except UnreadableError:
             more = [Skip(Where("next", (), (0, 0)), (0, 0))]
             break
     plain = all(isinstance(n, Chain) or (isinstance(n, Work) and not n.where.said) for n in more)
-    ends = c.token.kind == "end" or c.at(".", ";", ")", "]", "*")
-    if more and plain and ends and isinstance(more[-1], Work):
+    at = c.i
+    again = c.times() is not None
+    ends = c.token.kind == "end" or c.at(".", ";", ")", "]", "*", ",", "and")
+    c.i = at
+    if more and plain and ends and (each or again or isinstance(more[-1], Work)):
         return grouping.as_group(r, more)
     c.i = save
     del c.troubles[troubles:]

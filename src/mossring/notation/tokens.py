@@ -17,6 +17,8 @@ _TOKEN = re.compile(
     r"|(?P<mark>\S)",
     re.IGNORECASE,
 )
+_JOINED = re.compile(r"(hdc|htr|dtr|dc|tr)(cls?|pcs?)", re.IGNORECASE)
+"""`3trcl`, `4dcpc`: what a stitch is of and how it is made, in one word."""
 _SAME = {
     "–": "-",
     "—": "-",
@@ -61,7 +63,13 @@ def tokenize(text: str) -> list[Token]:
         if kind == "with":
             out.append(Token("word", "with", start, end, tight))
         elif kind == "word":
-            out.append(Token("word", raw.lower().replace("’", "'"), start, end, tight))
+            joined = _JOINED.fullmatch(raw)
+            if joined:
+                middle = start + len(joined[1])
+                out.append(Token("word", joined[1].lower(), start, middle, tight))
+                out.append(Token("word", joined[2].lower(), middle, end, True))
+            else:
+                out.append(Token("word", raw.lower().replace("’", "'"), start, end, tight))
         elif kind == "num":
             out.append(Token("num", raw, start, end, tight, int(raw) if len(raw) < 10 else 10**9))
         elif kind == "ord":

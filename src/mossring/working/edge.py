@@ -91,7 +91,8 @@ class Edge:
         if kind == "corner":
             return u % len(self.made) in self.corners
         if kind in ("between", "group"):
-            return self._boundary(u, target)
+            across = kind == "group" and m.kind == "ch" and self.corners and u % len(self.made) not in self.corners
+            return bool(across) or self._boundary(u, target)
         if kind == "chain":
             return m.kind in ("ch", "fch")
         if kind == "start":
@@ -131,14 +132,15 @@ class Edge:
         if target.kind in ("between", "group") or target.chains == 0:
             stop += 1
         for u in range(start, stop):
-            if self.matches(u, target) and (u < stop - 1 or target.chains != 0 or self.at(u).kind != "ch"):
+            gaps = target.chains == 0 or target.kind == "group"
+            if self.matches(u, target) and (u < stop - 1 or not gaps or self.at(u).kind != "ch"):
                 self.between = self.is_between(u, target)
                 return u
         return None
 
     def is_between(self, u: int, target: Target) -> bool:
         """Whether the place that matched is the gap before place u, not u itself."""
-        return target.kind in ("between", "group") or (target.chains == 0 and self.at(u).kind != "ch")
+        return (target.kind in ("between", "group") or target.chains == 0) and self.at(u).kind != "ch"
 
     def last_places(self, target: Target, count: int) -> list[int]:
         """The last `count` such places before the end, in order; [end] when there are fewer."""

@@ -113,7 +113,8 @@ class Worker(Maker):
             except OverLimitError:
                 raise
             except UnworkableError as e:
-                if e.trouble.kind == "past the end" and slips(node) and node is last:
+                used_up = not self.edge.ring and self.edge.pos >= self.edge.end
+                if used_up and slips(node) and node is last:
                     self.closing_done = True  # a spiral ends with a slip stitch into the stitch that comes next
                 else:
                     self.troubles.append(e.trouble)

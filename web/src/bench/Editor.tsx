@@ -1,12 +1,12 @@
 import { defaultKeymap, history, historyKeymap, redo, undo } from "@codemirror/commands";
 import { lintKeymap, setDiagnostics } from "@codemirror/lint";
-import { EditorState, type TransactionSpec } from "@codemirror/state";
+import { EditorState } from "@codemirror/state";
 import { drawSelection, EditorView, highlightActiveLine, keymap, placeholder } from "@codemirror/view";
 import { type Ref, useEffect, useImperativeHandle, useRef } from "react";
 import type { Fix } from "../api/client";
 import { nonce } from "../ui/nonce";
 import { editorLook } from "./editorLook";
-import { diagnostics } from "./diagnostics";
+import { diagnostics, edits } from "./diagnostics";
 import { results, setLit, setResults } from "./results";
 import type { Answer } from "./useAnalysis";
 
@@ -67,14 +67,6 @@ function ownName(view: EditorView, from: number, to: number, text: string): bool
     userEvent: "input.type",
   });
   return true;
-}
-
-export function edits(fix: Fix): TransactionSpec {
-  return {
-    changes: fix.edits.map((e) => ({ from: e.start, to: e.end, insert: e.text })),
-    userEvent: "input.mend",
-    scrollIntoView: true,
-  };
 }
 
 export function Editor({ text, change, choose, answer, ref }: Props) {

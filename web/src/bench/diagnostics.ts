@@ -1,6 +1,6 @@
 import type { Diagnostic } from "@codemirror/lint";
-import type { Analysis } from "../api/client";
-import { edits } from "./Editor";
+import type { TransactionSpec } from "@codemirror/state";
+import type { Analysis, Fix } from "../api/client";
 
 const SEVERITY = { stop: "error", warn: "warning", hint: "info" } as const;
 
@@ -19,4 +19,12 @@ export function diagnostics(analysis: Analysis, about: string): Diagnostic[] {
       },
     })),
   }));
+}
+
+export function edits(fix: Fix): TransactionSpec {
+  return {
+    changes: fix.edits.map((e) => ({ from: e.start, to: e.end, insert: e.text })),
+    userEvent: "input.mend",
+    scrollIntoView: true,
+  };
 }

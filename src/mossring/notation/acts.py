@@ -1,0 +1,167 @@
+"""Reading what makes no stitch: `turn`, `fasten off`, a marker, a change of yarn, a loop that is parked."""
+
+from __future__ import annotations
+
+from itertools import takewhile
+
+from mossring.notation import places
+from mossring.notation.cursor import YARN_NAME, Cursor, UnreadableError
+from mossring.notation.tree import Act, Where
+
+
+def read_bracketed_yarn(c: Cursor) -> Act | None:
+    """`(A)`, `[with B]`: the yarn that the next instructions are worked in; None with nothing read otherwise."""
+    i = c.i
+    closer = {"(": ")", "[": "]"}[c.token.text]
+    c.i += 1
+    c.accept("with", "in", "using")
+    c.accept("yarn", "color", "colour")
+    if _is_name(c):
+        name = _name(c)
+        if c.accept(closer):
+            return Act("yarn", c.span_from(i), name)
+    c.i = i
+    return None
+
+
+_ACT_WORDS = frozenset(
+    {
+        "turn",
+        "fasten",
+        "finish",
+        "f",
+        "cut",
+        "break",
+        "pm",
+        "place",
+        "move",
+        "put",
+        "remove",
+        "pick",
+        "return",
+        "drop",
+        "park",
+    }
+    | {"leave", "yarn", "color", "colour", "change", "changing", "switch", "with", "using", "in", "join", "attach"}
+)
+
+
+def read_act(c: Cursor, fresh: bool = False) -> Act | None:
+    """Turn, fasten off, a marker, a change of yarn; None with nothing read. fresh: nothing is worked before it."""
+    if c.token.text not in _ACT_WORDS:
+        return None
+    i = c.i
+    if c.accept("turn"):
+        return Act("turn", c.span_from(i))
+    if c.accept_phrase("f", ".", "o"):
+        return Act("fasten off", c.span_from(i))
+    if (
+        c.phrase("fasten", "off")
+        or c.phrase("finish", "off")
+        or (c.at("cut", "break") and (_is_name(c, 1) or c.ahead().text in ("the", "yarn")))
+    ):
+        c.i += 1
+        c.accept("off", "the")
+        c.accept("yarn")
+        _name(c)
+        while c.at("and", "weave", "in", "ends"):
+            if c.at("and") and c.ahead().text != "weave":
+                break
+            c.i += 1
+        return Act("fasten off", c.span_from(i))
+    if c.accept("pm") or (c.at("place", "move", "put", "remove") and c.ahead().text in ("marker", "a", "the")):
+        while c.token.kind in ("word", "ord", "num"):
+            c.i += 1
+        return Act("marker", c.span_from(i))
+    return _read_parked(c, i) or _read_yarn(c, i, fresh)
+
+
+def _read_parked(c: Cursor, i: int) -> Act | None:
+    """`drop loop of A to back`, `park A in front`, `place A on marker`, `pick up loop of B`."""
+    pick = c.accept_phrase("pick", "up") or c.accept_phrase("return", "to")
+    if not pick and not c.accept("drop", "park", "leave"):
+        return None
+    c.accept("the")
+    c.accept("loop", "lp", "yarn") and c.accept("of")
+    c.accept("yarn", "color", "colour")
+    if not _is_name(c):
+        c.i = i
+        return None
+    name = _name(c)
+    side = ""
+    while c.token.kind == "word" and not c.at("and"):
+        side = side or {"back": "back", "behind": "back", "front": "front"}.get(c.token.text, "")
+        c.i += 1
+    return Act("pick up" if pick else "park", c.span_from(i), name, side=side)
+
+
+def _speaks_of_yarn(c: Cursor) -> bool:
+    """`join B`, `with colour A`, `attach the new yarn`."""
+    if _is_name(c, 1):
+        return True
+    k = 2 if c.ahead().text == "the" else 1
+    numbered = c.ahead(k + 1).kind == "num"
+    if c.ahead(k).text in ("color", "colour", "yarn") and (_is_name(c, k + 1) or numbered):
+        return True
+    if not c.at("join", "attach"):
+        return False
+    if c.ahead(k).text in ("yarn", "new", "next", "color", "colour"):
+        return True
+    words = (c.ahead(k).text for k in range(1, 9))
+    return "any" in takewhile(lambda w: w not in (",", ";", ".", "", "(", "*"), words)
+
+
+def _is_name(c: Cursor, k: int = 0) -> bool:
+    t = c.ahead(k)
+    return t.kind == "word" and (t.start in c.yarns or YARN_NAME.fullmatch(c.text[t.start : t.end]) is not None)
+
+
+def _name(c: Cursor) -> str:
+    """The yarn called next: `A`, `MC`, `light blue`."""
+    words: list[str] = []
+    while _is_name(c) and (not words or c.token.start in c.yarns):
+        words.append(c.token.text)
+        c.i += 1
+    if words and c.token.kind == "num" and c.token.tight:  # `CC1`
+        words[-1] += str(c.number())
+    name = " ".join(words)
+    return name if len(name) > 3 else name.upper()
+
+
+def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
+    """`change to B`, `with B`, `in B`, `join B with sl st in any corner`, `attach yarn in any ch-2 sp`."""
+    what = "yarn"
+    if c.accept("change", "changing", "switch"):
+        c.accept("to")
+    elif c.at("yarn", "color", "colour") and _is_name(c, 1):
+        pass
+    elif fresh and c.at("join") and c.ahead().text in ("in", "into"):  # `with colour 2 join in 1-ch sp`
+        what = "attach"
+        c.i += 1
+    elif c.at("with", "using", "in", "join", "attach") and _speaks_of_yarn(c):
+        what = "attach" if c.at("join", "attach") else "yarn"
+        c.i += 1
+        c.accept("the")
+        c.accept("new")
+    else:
+        return None
+    called = c.accept("yarn", "color", "colour")
+    name = f"colour {c.number()}" if called and c.token.kind == "num" else _name(c)
+    if name:
+        pass
+    elif what == "yarn":
+        c.i = i
+        return None
+    where: Where | None = None
+    if what == "attach":
+        c.accept("with") and (c.accept("a"), c.stitch())
+        if c.accept("in", "into", "to", "at") or c.at("between"):
+            try:
+                where = places.read_place(c)
+            except UnreadableError:
+                where = None
+            if c.at("with") and not _is_name(c, 1):  # `in any sp with a sl st`
+                c.i += 1
+                c.accept("a")
+                c.stitch()
+    return Act("attach" if what == "attach" else "yarn", c.span_from(i), name, where)
