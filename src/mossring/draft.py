@@ -270,7 +270,9 @@ def _work_by(
             if known is None:
                 after = work_round(state, source, yarn=yarn, around=line.word != "Row")
                 assert after.before is not None
-                entry = enter(after.before, state.before, entries, doc.begin, shape.sides, gauge)
+                onto = _stands_on(after.before)
+                below = state.past[onto - 1] if onto else None
+                entry = enter(after.before, below, entries[:onto], doc.begin, shape.sides, gauge)
                 memo: dict[object, object] = {}
                 _cache.put(key, (after, entry, memo))
             else:
@@ -283,6 +285,12 @@ def _work_by(
             if any(t.kind == "limit" for t in draft.rounds[-1].worked.troubles):
                 return draft
     return draft
+
+
+def _stands_on(done: WorkedRound) -> int:
+    """The number of the round that a round is worked into; 0 for round 1."""
+    last = done.number - 1
+    return (done.below[0].round or last) if done.below and not done.extra else last
 
 
 def _meant(tree: RoundTree, bodies: dict[int, RoundTree], number: int, troubles: list[Trouble]) -> RoundTree:

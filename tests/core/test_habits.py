@@ -184,32 +184,23 @@ def test_is_read_as_the_plain_way(below: str, plain: str, said: str) -> None:
     assert [f.message for f in analyse(motif(below, said)).findings if f.severity == "stop"] == []
 
 
-RINGS = [
-    "Ch 4, sl st in 4th ch from hook to form ring, ch 3, 11 dc in ring, join.",
-    "Ch 4, join in ring; ch 3, 11 dc in ring, join.",
-    "Ch 4, join to make a circle. Ch 3, 11 dc in circle. Join.",
-    "4 ch, join to a ring with sl st, ch 3, 11 dc in ring, join",
-    "ch 4, sl st into ring. ch 3, 11 dc into ring, join",
+CENTRES = [
+    ("Ch 4, sl st in 4th ch from hook to form ring, ch 3, 11 dc in ring, join.", "ring"),
+    ("Ch 4, join in ring; ch 3, 11 dc in ring, join.", "ring"),
+    ("Ch 4, join to make a circle. Ch 3, 11 dc in circle. Join.", "ring"),
+    ("4 ch, join to a ring with sl st, ch 3, 11 dc in ring, join", "ring"),
+    ("ch 4, sl st into ring. ch 3, 11 dc into ring, join", "ring"),
+    ("12 dc in magic ring, the first replaced by ch 3; join", "magic ring"),
+    ("Wind yarn round finger to make a ring, ch 3, 11 dc in ring, join", "magic ring"),
+    ("mc, ch 3, 11 dc, sl st", "magic ring"),
+    ("12 dc into a magic circle (start with ch 3). Join.", "magic ring"),
 ]
 
 
-@pytest.mark.parametrize("line", RINGS)
-def test_a_round_that_makes_its_ring(line: str) -> None:
-    draft = work_draft(f"Terms: US\nRnd 1: {line}")
-    assert (draft.doc.begin.kind, draft.doc.begin.chains) == ("ring", 4)
-    assert draft.rounds[0].worked.tally() == {"dc": 12}
-
-
-MAGIC = [
-    "12 dc in magic ring, the first replaced by ch 3; join",
-    "Wind yarn round finger to make a ring, ch 3, 11 dc in ring, join",
-    "mc, ch 3, 11 dc, sl st",
-    "12 dc into a magic circle (start with ch 3). Join.",
-]
-
-
-@pytest.mark.parametrize("line", MAGIC)
-def test_a_round_in_a_magic_ring(line: str) -> None:
+@pytest.mark.parametrize(("line", "kind"), CENTRES)
+def test_a_round_that_makes_its_centre(line: str, kind: str) -> None:
     found = analyse(f"Terms: US\nRnd 1: {line}")
+    begin = found.draft.doc.begin
+    assert (begin.kind, begin.chains) == (kind, 4 if kind == "ring" else 0)
     assert found.draft.rounds[0].worked.tally() == {"dc": 12}
     assert [f.message for f in found.findings if f.severity == "stop"] == []

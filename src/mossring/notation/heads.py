@@ -18,7 +18,7 @@ _BARE_END = (
     r"in (?:an? |the )?(?:magic|mr\b|mc\b|ring|adjustable)|\d+\s?[a-z]|[(\[*])[^a-z]?)"
 )
 _SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"
-_IN = r"(?:[ ,(]*(?:with|in|using|-|–)?[ ]*(?:yarn|colou?r)?[ (]+(?P<named>" + _YARN + r")[ )]*(?=[:.)]))?"
+_IN = r"(?:[ ,(]*(?:with|in|using|-|–)?[ ]*(?:yarn|colou?r)?[ (\[]+(?P<named>" + _YARN + r")[ )\]]*(?=[:.)]))?"
 _WHAT = r"(?:\s*\((?!RS|WS|\w\)|with|in )[a-z][a-z '-]{2,30}\))?"
 _LEAD = (
     r"^[ \t]*(?:[-•·*>#]+[ \t]+)?(?:(?P<with>with|using|in|colou?r|col\.?|yarn)\s+(?P<yarn>" + _YARN + r")\s*[,:]\s*)?"

@@ -269,6 +269,9 @@ class Reader:
             ):
                 self.part = ""
                 return True
+            if c.at("the", "unused", "unworked", "free", "remaining") and "loops" in (c.ahead(k).text for k in (2, 3)):
+                c.accept("the")  # `working in the unused back loops of rnd 1`
+                c.accept("unused", "unworked", "free", "remaining")
             part = targets.read_part(c)
             onto = places.read_round_meant(c) if part else 0
             if not part and worked and c.accept("sts", "stitches"):
