@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from mossring.notation.cursor import GROUP_WORDS, LOOP_PARTS, SPACE_WORDS, STITCH_WORDS, Cursor
-from mossring.notation.tree import Target
+from mossring.notation.tree import Make, Target
 
 RING = Target("ring")
 ANY_STITCH = Target("st")
@@ -130,6 +130,10 @@ def _stitch_target(c: Cursor) -> Target:
         return Target("chain")
     if c.accept("end") and c.accept(*CHAIN_WORDS):
         return CORNER
+    made = c.named()
+    alone = made[0] if made and len(made) == 1 else None
+    if isinstance(alone, Make):  # `next bo`, a special stitch by its name
+        return Target("st", alone.stitch)
     legged = c.legged()
     key = legged[0] if legged else c.stitch()
     if key is None or key == "ch":

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
+
 from mossring.draft import Draft, work_draft
 from mossring.shape import Size, heat_caution, plan, read_yarn, size_of, sizes, used
 from mossring.shape.gauge import DEFAULT_HOOK_MM, measurements
@@ -21,17 +23,13 @@ def measures(text: str, wanted_mm: float) -> dict[str, object]:
         "rounds": len(draft.rounds),
         "gauge": _gauge(draft),
         "said": [
-            {"how": m.how, "n": m.n, "kind": m.kind, "mm": m.mm}
-            for m in measurements(draft.doc.value("Gauge") or draft.doc.value("Tension"), draft.dialect)
+            asdict(m) for m in measurements(draft.doc.value("Gauge") or draft.doc.value("Tension"), draft.dialect)
         ],
         "predicted": [_across(draft, k) for k in range(len(draft.rounds))],
         "fit": _fit(draft),
         "size": _size(draft, size) if size else None,
         "plan": _plan(draft, wanted_mm),
-        "yarn": [
-            {"yarn": u.yarn, "words": u.words, "metres": u.metres, "grams": u.grams, "balls": u.balls, "out": u.out}
-            for u in used(draft.doc, [r.worked for r in draft.rounds], draft.gauge)
-        ],
+        "yarn": [asdict(u) for u in used(draft.doc, [r.worked for r in draft.rounds], draft.gauge)],
         "cautions": _cautions(draft),
     }
 
@@ -67,16 +65,7 @@ def _fit(draft: Draft) -> dict[str, object] | None:
         "told": fit.told,
         "scatter": fit.scatter,
         "compared": [
-            {
-                "round": c.sample.round,
-                "mm": c.sample.mm,
-                "what": c.sample.what,
-                "lay": c.sample.lay,
-                "before": c.before,
-                "after": c.after,
-                "odd": c.odd,
-                "lies": c.lies,
-            }
+            {**asdict(c.sample), "before": c.before, "after": c.after, "odd": c.odd, "lies": c.lies}
             for c in fit.compared
         ],
     }
@@ -98,15 +87,7 @@ def _size(draft: Draft, size: Size) -> dict[str, object]:
 def _plan(draft: Draft, wanted_mm: float) -> dict[str, object] | None:
     hook = hook_mm(draft.doc.value("Hook")) or DEFAULT_HOOK_MM
     found = plan(wanted_mm, [r.entry for r in draft.rounds], draft.shape, draft.gauge, hook) if wanted_mm else None
-    if found is None:
-        return None
-    return {
-        "rounds": found.rounds,
-        "mm": found.mm,
-        "hook": found.hook,
-        "change": found.change,
-        "caution": found.caution,
-    }
+    return asdict(found) if found else None
 
 
 def _cautions(draft: Draft) -> list[str]:
