@@ -9,7 +9,7 @@ from typing import Literal
 from mossring.analysis import Analysis, analyse
 from mossring.draft import Draft
 from mossring.findings import Finding, Fix
-from mossring.notation import usual_name
+from mossring.notation import names_told
 from mossring.notation.document import Line
 from mossring.notation.evidence import evidence
 from mossring.stitches import Dialect
@@ -105,9 +105,7 @@ def _noted(draft: Draft, note: Line, start: int, end: int) -> ReadLine:
         says = {"ring": f"ring of {n} chains", "foundation": f"foundation of {n} chains"}.get(kind, kind)
         return ReadLine(start, end, "understood", f"Begin: {says}")
     if note.kind == "definition":
-        known = {" ".join(words) for words, _ in draft.names}
-        told = next((w for w in sorted(known, key=len) if w in " ".join(text.lower().replace("-", " ").split())), "")
-        told = told or usual_name(text, draft.dialect)
+        told = " and ".join(names_told(text, draft.names, draft.dialect))
         return ReadLine(start, end, "understood" if told else "note", f"defines {told}" if told else "")
     if note.kind == "header":
         return ReadLine(start, end, "understood", f"Title: {draft.doc.title}")

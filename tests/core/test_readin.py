@@ -80,3 +80,15 @@ def test_our_own_json_comes_back(path: Path) -> None:
 def test_any_other_json_is_a_text_like_all_others() -> None:
     assert pattern_text('{"a": 1}') == '{"a": 1}'
     assert pattern_text("Rnd 1: 6 sc in ring") == "Rnd 1: 6 sc in ring"
+
+
+def test_what_a_line_defines_is_called_by_its_own_name() -> None:
+    text = (
+        "Bell rope, US terms\n"
+        "Cluster (cl): 3-dc cluster\n"
+        "Beginning cluster (beg cl): ch 2, 2-dc cluster\n"
+        "FP = front post dc; BP = back post dc\n"
+        "Rnd 1: beg cl in magic ring, ch 2, [cl, ch 2] 7 times, join (8 cl)\n"
+    )
+    became = [line.became for line in read_in(text).lines]
+    assert became[1:4] == ["defines cl", "defines beg cl", "defines FP and BP"]

@@ -10,7 +10,7 @@ from mossring.notation.document import (
     read_document,
     read_shape,
 )
-from mossring.notation.naming import read_definitions, read_names, usual_name
+from mossring.notation.naming import names_told, read_definitions, read_names
 from mossring.notation.reader import read_round
 from mossring.notation.tree import RoundTree, Trouble
 
@@ -22,11 +22,11 @@ __all__ = [
     "RoundTree",
     "Shape",
     "Trouble",
+    "names_told",
     "read_begin",
     "read_definitions",
     "read_document",
     "read_names",
     "read_round",
     "read_shape",
-    "usual_name",
 ]

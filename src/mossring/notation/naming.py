@@ -8,7 +8,7 @@ from dataclasses import replace
 
 from mossring.notation import grouping
 from mossring.notation.cursor import Cursor, Names
-from mossring.notation.pasted import Definition, legs_told, read_definition
+from mossring.notation.pasted import Definition, definitions_in, legs_told
 from mossring.notation.reader import Reader
 from mossring.notation.tokens import tokenize
 from mossring.notation.tree import Chain, Make, Node, Work
@@ -21,7 +21,7 @@ def read_names(stitches: Sequence[tuple[str, str]], dialect: Dialect) -> Names:
     """The special stitches of a motif from (name, what it is made of); later ones may be made of earlier ones."""
     names: Names = ()
     for name, made in stitches:
-        words = tuple(t.text for t in tokenize(name.lower()) if t.kind in ("word", "num"))
+        words = _words_of(name)
         if words:
             names = (*names, (words, _group_of(made, dialect, names)))
     return tuple(sorted(names, key=lambda n: -len(n[0])))
@@ -31,7 +31,7 @@ def read_definitions(definitions: Sequence[Definition], names: Names, dialect: D
     """More special stitches, from lines that turn out to define some; those of `names` stay as they are."""
     known = {words for words, _ in names}
     for d in definitions:
-        words = [tuple(t.text for t in tokenize(n.lower()) if t.kind in ("word", "num")) for n in d.names]
+        words = [_words_of(n) for n in d.names]
         words = [w for w in words if w and w not in known and w not in spellings(dialect)]
         group = _defined(d.made, dialect, names) if words else ()
         words = [w for w in words if not _usual(w, group, dialect)]
@@ -41,14 +41,21 @@ def read_definitions(definitions: Sequence[Definition], names: Names, dialect: D
     return tuple(sorted(names, key=lambda n: -len(n[0])))
 
 
-def usual_name(line: str, dialect: Dialect) -> str:
-    """The stitch that a line describes by a name of the trade (`3-tr cl = [yrh, ...] 3 times`), or ``."""
-    definition = read_definition(line.strip())
-    for name in definition.names if definition else ():
-        words = tuple(t.text for t in tokenize(name.lower()) if t.kind in ("word", "num"))
-        if definition and words and _usual(words, _defined(definition.made, dialect, ()), dialect):
-            return name
-    return ""
+def names_told(line: str, names: Names, dialect: Dialect) -> list[str]:
+    """The stitches that a line defines: those among the motif's `names`, or one that a name of the trade says by itself
+    (`3-tr cl = [yrh, ...] 3 times`). Empty for a line that defines none."""
+    known = {words for words, _ in names}
+    defined = definitions_in(line.strip())
+    own = [next((n for n in d.names if _words_of(n) in known), "") for d in defined]
+    if any(own):
+        return [n for n in own if n]
+    return [
+        name for d in defined for name in d.names if _usual(_words_of(name), _defined(d.made, dialect, ()), dialect)
+    ][:1]
+
+
+def _words_of(name: str) -> tuple[str, ...]:
+    return tuple(t.text for t in tokenize(name.lower()) if t.kind in ("word", "num"))
 
 
 def _usual(words: tuple[str, ...], group: tuple[Node, ...], dialect: Dialect) -> bool:

@@ -105,10 +105,20 @@ export function DrawingView({ drawing, settled, look, title, chosen, choose }: P
         transform={`rotate(${drawing.turn})`}
       >
         {strands
-          ? settled.flat.map((round, k) => (
-              <g key={k} opacity={chosen.size === 0 || chosen.has(k) ? 1 : 0.45} data-round={k + 1}>
-                <path d={strand(round, !settled.open[k])} stroke="var(--strand-edge)" strokeWidth={4.6} />
-                <path d={strand(round, !settled.open[k])} stroke={settled.inks[k]} strokeWidth={3.4} />
+          ? [false, true].map((front) => (
+              <g key={String(front)} opacity={front || chosen.size === 0 ? 1 : 0.45}>
+                {settled.flat.map((round, k) =>
+                  chosen.has(k) === front ? (
+                    <g key={k} data-round={k + 1}>
+                      <path
+                        d={strand(round, !settled.open[k])}
+                        stroke="var(--strand-edge)"
+                        strokeWidth={4.6}
+                      />
+                      <path d={strand(round, !settled.open[k])} stroke={settled.inks[k]} strokeWidth={3.4} />
+                    </g>
+                  ) : null,
+                )}
               </g>
             ))
           : drawing.rounds.map((round, k) => (

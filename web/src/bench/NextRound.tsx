@@ -69,7 +69,7 @@ export function NextRound({ text, take }: Props) {
           {offers.data?.length === 0 && (
             <p>Nothing could be offered: mend what is found in the last round first, or type the next one.</p>
           )}
-          <ol className="max-h-[58vh] overflow-auto">
+          <ol className="max-h-[66vh] overflow-auto">
             {offers.data?.map((offer, k) => (
               <li key={offer.line} className="border-b border-line last:border-0">
                 <button
