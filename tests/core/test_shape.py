@@ -6,6 +6,7 @@ from math import cos, pi, sqrt
 
 import pytest
 
+from mossring.analysis import analyse
 from mossring.draft import work_draft
 from mossring.notation import Shape
 from mossring.shape import bands, size_of
@@ -147,3 +148,33 @@ def test_a_granny_triangle_lies_flat_and_a_solid_one_with_as_many_does_not() -> 
     solid += "Rnds 2-4: [(dc, ch 3, dc) in corner, dc in each st to corner] around\n"
     assert verdicts(granny)[1:] == ["flat", "flat"]
     assert verdicts(solid)[-1] == "cups"
+
+
+def test_a_round_into_an_earlier_one_stands_as_far_out_as_that() -> None:
+    """18 dc worked into the 6 sc of round 1: a circle of (0.1 + 0.95 + 1.91) x 2 pi = 18.6 widths, whatever round 2
+    has; by hand, from the heights of docs/flatness.md."""
+    draft = work_draft(
+        "Terms: US\nRnd 1: 6 sc in magic ring\nRnd 2: in FLO, 2 sc in each st\n"
+        "Rnd 3: working in unused back loops of rnd 1, 3 dc in each st"
+    )
+    entry = draft.rounds[2].entry
+    assert entry.radius == pytest.approx(0.1 + 0.95 + 1.91)
+    assert entry.fullness[0] == pytest.approx(18 / (2 * pi * (0.1 + 0.95 + 1.91)), rel=0.01)
+    assert entry.verdict == "flat"
+
+
+def test_petals_of_three_stand_out_between_slip_stitches_only() -> None:
+    petals = "Terms: US\nRnd 1: 12 sc in magic ring\nRnd 2: [ch 3, 3 dc in next st, ch 3, {} in next st] 6 times"
+    held, free = (work_draft(petals.format(low)).rounds[1].entry for low in ("sl st", "sc"))
+    assert held.fullness[0] < free.fullness[0]
+    assert (held.verdict, free.verdict) == ("flat", "ruffles")
+
+
+def test_how_a_broken_round_lies_says_nothing_of_those_before_it() -> None:
+    circle = "Terms: US\nRnd 1: 10 dc in magic ring\nRnd 2: [dc in next st, 2 dc in next st] 5 times\nRnd 3: {}\n"
+    whole = analyse(circle.format("[2 dc in next st, 3 dc in next st, 2 dc in next st] 5 times"))
+    broken = analyse(circle.format("[2 dc in next st, 3 dc in next st, 2 dc in next st] 6 times"))
+    assert [(f.code, f.severity) for f in whole.findings if f.round == 2] == [("MR501", "hint")]
+    assert [(f.code, f.severity) for f in broken.findings if f.round == 2] == [("MR501", "hint")]
+    assert "brings it back" in whole.findings[0].message
+    assert "brings it back" not in broken.findings[0].message

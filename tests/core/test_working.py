@@ -218,3 +218,74 @@ def test_spirals_are_not_closed() -> None:
     assert [r.worked.closed for r in rounds] == [False, False]
     assert [r.worked.stitches for r in rounds] == [6, 12]
     assert "do not join" in as_text(write_sheet(work_draft(text), "us"))
+
+
+LOOPS = (
+    "Terms: US\nRnd 1: [sc in ring, ch 3] 8 times\nRnd 2: [(sc, hdc, dc, hdc, sc) in next ch-3 sp] 8 times\n"
+    "Rnd 3: ch 4, *sl st between next 2 groups, ch 4; rep from * 6 more times, join with sl st to base of first ch-4\n"
+)
+
+
+def test_loops_that_begin_a_round_are_closed_where_the_first_one_hangs() -> None:
+    """The slip stitch that closes the last loop is where the hook stands: the next loop is the first one made."""
+    draft = work_draft(LOOPS + "Rnd 4: sl st in next loop, ch 3, 3 dc in same loop, 4 dc in each loop around, join")
+    loops, done = draft.rounds[2].worked, draft.rounds[3].worked
+    assert loops.tally() == {"slst": 8, "ch-4": 8}
+    assert loops.made[loops.hook].kind == "slst"
+    assert done.tally() == {"dc": 32}
+    assert done.made[0].feet == (loops.made[0].number,)
+
+
+def test_a_gap_is_a_chain_space_or_none_between_groups() -> None:
+    granny = "Shape: square\nRnd 1: [3 dc in ring, ch 2] 4 times\nRnd 2: [(3 dc, ch 2, 3 dc) in corner{}] 4 times\n"
+    third = "Rnd 3: [(3 dc, ch 2, 3 dc) in corner, 3 dc in next gap] around"
+    with_chain, without = (work_draft(granny.format(side) + third) for side in (", ch 1", ""))
+    for draft in (with_chain, without):
+        assert draft.rounds[2].worked.tally() == {"dc": 36, "ch-2": 4}
+        assert draft.rounds[2].worked.troubles == []
+    assert sum(m.gap for m in with_chain.rounds[2].worked.made) == 0
+    assert sum(m.gap for m in without.rounds[2].worked.made) == 12
+
+
+def test_a_mesh_begins_with_a_stitch_a_chain_and_one_passed_over() -> None:
+    """22 chains: 3 and 1 over, then 10 stitches on 19, one chain passed under each of the 9 spaces."""
+    text = (
+        "Worked: rows\nBegin: ch 22\nRow 1: dc in 6th ch from hook, *ch 1, sk 1 ch, dc in next ch; rep from * to end\n"
+    )
+    done = work_draft(text).rounds[0].worked
+    assert done.tally() == {"dc": 10, "ch-1": 9}
+    assert done.made[0].start
+    assert done.troubles == []
+
+
+def test_a_spiral_may_end_with_a_slip_stitch_into_what_comes_next() -> None:
+    text = "Shape: circle\nRnd 1: 6 sc in magic ring\nRnd 2: 2 sc in each st around, sl st in next sc, fasten off"
+    assert work_draft(text).rounds[1].worked.tally() == {"sc": 12}
+    assert codes(text) == []
+
+
+def test_a_slip_stitch_amid_a_round_has_to_have_its_place() -> None:
+    text = "Shape: circle\nRnd 1: 6 sc in magic ring\nRnd 2: [sc in next st] 6 times, sl st in next st, 2 sc in next st"
+    assert codes(text) == [("MR202", 2)]
+
+
+@pytest.mark.parametrize(
+    ("first", "second", "stitches"),
+    [
+        ("8 hdc in magic ring, sl st to join", "ch 2, 2 hdc in each, sl st to join", 16),
+        ("ch 2, 8 hdc in magic ring, sl st to first hdc", "ch 2, 2 hdc in each st, join", 16),
+        ("ch 2, 7 hdc in magic ring, sl st in top of ch 2", "ch 2, hdc in same st, 2 hdc in each st, join", 16),
+    ],
+)
+def test_whether_a_chain_of_two_counts(first: str, second: str, stitches: int) -> None:
+    draft = work_draft(f"Terms: US\nRnd 1: {first}\nRnd 2: {second}")
+    assert draft.rounds[1].worked.stitches == stitches
+
+
+def test_the_last_place_on_a_foundation_is_the_one_that_came_first() -> None:
+    round_1 = (
+        "2 dc in 4th ch from hook, dc in next 7 ch, 6 dc in last ch, dc in next 7 ch, 3 dc in next ch, join in ch-3"
+    )
+    done = work_draft(f"Terms: US\nBegin: ch 12\nRnd 1: {round_1}").rounds[0].worked
+    assert done.tally() == {"dc": 26}
+    assert done.made[0].feet == done.made[-1].feet

@@ -82,7 +82,7 @@ def _all_in(nodes: list[Node]) -> None:
     k = len(nodes) - 1
     while k and (isinstance(nodes[k - 1], Chain) or _unsaid(nodes[k - 1])):
         k -= 1
-    slipped = bool(k) and _is_slip(nodes[k - 1])
+    slipped = bool(k) and is_slip(nodes[k - 1])
     if slipped and isinstance(nodes[k], Chain):
         nodes[-1] = replace(last, where=replace(last.where, mode="same"))
         return  # the start: see one_place_at_start
@@ -93,7 +93,7 @@ def _all_in(nodes: list[Node]) -> None:
 
 
 def _unsaid(node: Node) -> bool:
-    return isinstance(node, Work) and not node.where.said and not _is_slip(node)
+    return isinstance(node, Work) and not node.where.said and not is_slip(node)
 
 
 def _one_group(nodes: list[Node], listed: bool) -> None:
@@ -127,7 +127,7 @@ def one_place_at_start(nodes: list[Node]) -> None:
     arrived = last.where.bare and last.where.targets[0].chains is None  # `in corner`, `in sp`: where the hook is
     if last.where.mode != "same" and not arrived:
         return
-    k = next((i for i, n in enumerate(nodes) if not isinstance(n, Act) and not _is_slip(n)), 0)
+    k = next((i for i, n in enumerate(nodes) if not isinstance(n, Act) and not is_slip(n)), 0)
     start, between = nodes[k], nodes[k + 1 : -1]
     if not k or not isinstance(start, Chain) or not between:
         return
@@ -142,7 +142,8 @@ def one_place_at_start(nodes: list[Node]) -> None:
         nodes[k + 1 :] = [Work((*group, *last.group), replace(last.where, mode="same"), span)]
 
 
-def _is_slip(node: Node) -> bool:
+def is_slip(node: Node) -> bool:
+    """Whether a node is a slip stitch."""
     first = node.group[0] if isinstance(node, Work) and node.group else None
     return isinstance(first, Make) and first.stitch == "slst"
 

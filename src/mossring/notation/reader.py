@@ -11,7 +11,6 @@ from mossring.notation.tree import (
     Chain,
     Growth,
     Join,
-    Make,
     Node,
     Onto,
     Repeat,
@@ -71,16 +70,11 @@ def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None
     chain, after = body[0], body[1]
     target = after.where.targets[0] if isinstance(after, Work) and after.where.targets else None
     joined = isinstance(after, Join) and (after.forms_ring or len(body) > 3)
-    if (joined or (target and target.kind == "ring" and _is_slip(after))) and 2 <= chain.n <= MAX_RING:
+    if (joined or (target and target.kind == "ring" and grouping.is_slip(after))) and 2 <= chain.n <= MAX_RING:
         return body[2:], chain.n, None
     if target and target.kind == "ring" and target.chains and chain.n > target.chains and not chain.label:
         return body[1:], None, chain.n
     return body, None, None
-
-
-def _is_slip(node: Node) -> bool:
-    made = node.group[0] if isinstance(node, Work) and len(node.group) == 1 else None
-    return isinstance(made, Make) and made.stitch == "slst"
 
 
 class Reader:

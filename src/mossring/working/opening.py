@@ -96,7 +96,8 @@ def _slip_to(worker: Worker, node: Node) -> None:
 
 def _start_chain(worker: Worker, chain: Chain, after: Sequence[Node]) -> None:
     label = stands_for(chain, after, worker.known)
-    if label.throughout or chain.label:
+    unsaid = worker.edge.ring and label.stitch is None and chain.n > 1  # round 1 shows that it counts for nothing
+    if label.throughout or chain.label or unsaid:
         join = next((n for n in reversed(after) if isinstance(n, Join)), None)
         first = bool(label.stitch and join and join.into == "stitch")  # the chain is called the first stitch
         worker.known[chain.n] = replace(label, throughout=True) if first else label
