@@ -248,6 +248,8 @@ def test_beginnings(value: str, kind: str, chains: int) -> None:
         ("miss 1 dc, htr in next st", "uk"),
         ("12 dc in ring", "us"),
         ("ss in next tr, miss next st", "uk"),
+        ("2 half trebles in each stitch", "uk"),
+        ("half treble in next 3 sts, half double crochet in next st", "us"),
     ],
 )
 def test_evidence_of_a_dialect(text: str, dialect: str) -> None:

@@ -87,6 +87,7 @@ DIALECTS = [
     ("American terms", "us"),
     ("Trinity Square: UK Version", "uk"),
     ("Square, British", "uk"),
+    ("Disc. UK half trebles in a continuous round.", "uk"),
 ]
 
 

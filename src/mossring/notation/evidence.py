@@ -61,6 +61,9 @@ def evidence(text: str) -> tuple[Evidence, ...]:
         at = re.search(r"\bhtr\b", text, re.IGNORECASE)
         if at:
             found["htr"] = Evidence("uk", 2, at.span(), "“htr” beside “dc”, with no “sc”")
+    half = re.search(r"\bhalf[ -]trebles?\b", text, re.IGNORECASE)
+    if half and "hdc" not in words and not re.search(r"\bhalf[ -]double", text, re.IGNORECASE):
+        found["half treble"] = Evidence("uk", 2, half.span(), "“half treble”, and no “half double”")
     return tuple(sorted(found.values(), key=lambda e: e.span))
 
 

@@ -17,11 +17,10 @@ _LIST_MARK = re.compile(
 _LISTED = re.compile(r"\n[ \t]*(?:[-•·>#]|\d{1,2}[.)])")
 _ESCAPE = re.compile(r"\\([*\[\]()_#])")
 _COUNTRY = r"(?P<{}>u\.?s\.?a?|u\.?k|american|british|united (?:states|kingdom))"
+_OF_STITCHES = r"\b(?:terms?|terminology|abbreviations|stitch(?:es| names)?|readers?|version|english|trebles?)\b"
 _TERMS = re.compile(
-    r"\b"
-    + _COUNTRY.format("by")
-    + r"\b\.?[^.\n]{0,24}?\b(?:terms?|terminology|abbreviations|stitch(?:es| names)?|readers?|version|english)\b"
-    r"|\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + _COUNTRY.format("of") + r"\b"
+    r"\b" + _COUNTRY.format("by") + r"\b\.?[^.\n]{0,24}?" + _OF_STITCHES + "|"
+    r"\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + _COUNTRY.format("of") + r"\b"
     r"|\(" + _COUNTRY.format("in") + r"\.?\)|[,–—-] *" + _COUNTRY.format("end") + r"(?= *[,–—-] |\W*$)"
     r"|\b(?P<last>(?-i:US|UK)|uk)(?=\s*[,;:|/–—]|\W*$)",
     re.IGNORECASE,

@@ -131,9 +131,9 @@ class Edge:
         stop = self.end if stop is None else stop
         if target.kind in ("between", "group") or target.chains == 0:
             stop += 1
+        gaps = target.chains == 0 or target.kind == "group"
         for u in range(start, stop):
-            gaps = target.chains == 0 or target.kind == "group"
-            if self.matches(u, target) and (u < stop - 1 or not gaps or self.at(u).kind != "ch"):
+            if self.matches(u, target) and (not gaps or u < stop - 1 or self.at(u).kind != "ch"):
                 self.between = self.is_between(u, target)
                 return u
         return None
