@@ -109,6 +109,7 @@ HABITS: dict[str, tuple[str, str, list[str]]] = {
         [
             "*dc in next 2 sts, dc, ch 2 and dc in next st; rep from * 3 more times",
             "*dc in next 2 sts, (dc, ch 2, dc) in next; rep from * 3 more times",
+            "*dc in next 2 sts, 1 dc, ch 2, 1 dc in the next st; rep from * 3 more times",
         ],
     ),
     "how a round is closed": (

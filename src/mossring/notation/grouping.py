@@ -107,7 +107,8 @@ def _one_group(nodes: list[Node], listed: bool) -> None:
         return
     kinds = [t.kind for t in after.where.targets]
     one, other = before.group[0], after.group[0]
-    one_place = kinds[:1] in (["sp"], ["corner"]) or (listed and after.where.count == 1)
+    stitch = kinds[:1] == ["st"] and after.where.mode == "next" and after.where.count == 1
+    one_place = kinds[:1] in (["sp"], ["corner"]) or (listed and after.where.count == 1) or stitch
     if not one_place or len(after.group) > 1 or len(before.group) > 1:
         return
     if (
