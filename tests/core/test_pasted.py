@@ -175,3 +175,20 @@ def test_heads_set_in_another_face(mark: str) -> None:
 )
 def test_titles_that_look_like_something_else(title: str) -> None:
     assert read_document(f"{title}\nRnd 1: 6 sc in ring\n").title == title.lstrip("# ")
+
+
+def test_several_definitions_behind_one_heading() -> None:
+    text = (
+        "Tile, US terms\nStitches used: cl = 3-dc cluster; V-st = (dc, ch 1, dc)\nRnd 1: [cl in ring, ch 2] 6 times\n"
+    )
+    draft = work_draft(text + "Rnd 2: V-st in each ch-2 sp around\n")
+    assert [d.names for d in draft.doc.definitions] == [("cl",), ("V-st",)]
+    assert draft.rounds[1].worked.tally() == {"dc": 12, "ch-1": 6}
+
+
+def test_a_loop_left_over_is_called_so() -> None:
+    below = "Tile, US terms\nRnd 1: 6 sc in ring\nRnd 2: in FLO, 2 sc in each st\n"
+    for loops in ("unused back loops", "the unworked back loops", "back loops"):
+        draft = work_draft(f"{below}Rnd 3: working in {loops} of rnd 1, 3 dc in each st\n")
+        assert draft.rounds[2].worked.tally() == {"dc": 18}
+        assert {m.part for m in draft.rounds[2].worked.made} == {"back"}

@@ -335,9 +335,9 @@ def _round(doc: Document, head: Head, line: str, at: int) -> None:
 def _header(doc: Document, key: str, value: str, span: Span) -> None:
     k = key.lower().strip()
     doc.header.append((key, value))
-    definition = next(iter(definitions_in(value)), None) if k not in _KEYS else None
-    if definition and (len(definition.names) > 1 or re.search(r"special|abbrev|stitch|uses", k)):
-        doc.definitions.append(definition)
+    defined = definitions_in(value) if k not in _KEYS else []
+    if defined and (len(defined[0].names) > 1 or re.search(r"special|abbrev|stitch|uses", k)):
+        doc.definitions += defined
         doc.telling.append(span)
         doc.header.pop()
     if k in _TELLING:

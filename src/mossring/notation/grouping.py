@@ -50,12 +50,12 @@ def _on_chain(where: Where) -> bool:
     return target.kind == "ring" and target.chains is not None
 
 
-def settle(nodes: list[Node], all_in: bool = False, listed: bool = False) -> None:
+def settle(nodes: list[Node], all_in: bool = False) -> None:
     """`3 dc, ch 1, 3 dc all in next sp` (all_in) is one group, and so are `3 dc, ch 2, 3 dc in corner` and `dc, ch 2
-    and dc in next st` (listed); chains and a slip stitch back into them are a picot."""
+    and dc in next st`; chains and a slip stitch back into them are a picot."""
     if all_in:
         _all_in(nodes)
-    _one_group(nodes, listed)
+    _one_group(nodes)
     if len(nodes) < 2 or not isinstance(nodes[-2], Chain) or not isinstance(nodes[-1], Work):
         return
     chain, work = nodes[-2], nodes[-1]
@@ -96,7 +96,7 @@ def _unsaid(node: Node) -> bool:
     return isinstance(node, Work) and not node.where.said and not is_slip(node)
 
 
-def _one_group(nodes: list[Node], listed: bool) -> None:
+def _one_group(nodes: list[Node]) -> None:
     """Alike before and after a chain, and only then the place: both halves are worked there."""
     if len(nodes) < 3 or not isinstance(nodes[-2], Chain) or nodes[-2].label:
         return
@@ -108,8 +108,7 @@ def _one_group(nodes: list[Node], listed: bool) -> None:
     kinds = [t.kind for t in after.where.targets]
     one, other = before.group[0], after.group[0]
     stitch = kinds[:1] == ["st"] and after.where.mode == "next" and after.where.count == 1
-    one_place = kinds[:1] in (["sp"], ["corner"]) or (listed and after.where.count == 1) or stitch
-    if not one_place or len(after.group) > 1 or len(before.group) > 1:
+    if not (stitch or kinds[:1] in (["sp"], ["corner"])) or len(after.group) > 1 or len(before.group) > 1:
         return
     if (
         isinstance(one, Make)

@@ -17,9 +17,9 @@ _LIST_MARK = re.compile(
 _LISTED = re.compile(r"\n[ \t]*(?:[-•·>#]|\d{1,2}[.)])")
 _ESCAPE = re.compile(r"\\([*\[\]()_#])")
 _COUNTRY = r"(?P<{}>u\.?s\.?a?|u\.?k|american|british|united (?:states|kingdom))"
-_OF_STITCHES = r"\b(?:terms?|terminology|abbreviations|stitch(?:es| names)?|readers?|version|english|trebles?)\b"
+_TERM_WORDS = r"\b(?:terms?|terminology|abbreviations|stitch(?:es| names)?|readers?|version|english|trebles?)\b"
 _TERMS = re.compile(
-    r"\b" + _COUNTRY.format("by") + r"\b\.?[^.\n]{0,24}?" + _OF_STITCHES + "|"
+    r"\b" + _COUNTRY.format("by") + r"\b\.?[^.\n]{0,24}?" + _TERM_WORDS + "|"
     r"\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + _COUNTRY.format("of") + r"\b"
     r"|\(" + _COUNTRY.format("in") + r"\.?\)|[,–—-] *" + _COUNTRY.format("end") + r"(?= *[,–—-] |\W*$)"
     r"|\b(?P<last>(?-i:US|UK)|uk)(?=\s*[,;:|/–—]|\W*$)",
@@ -94,7 +94,7 @@ def read_definition(line: str) -> Definition | None:
     if m is None:
         return None
     inner = _DEFINITION.match(m["made"])  # `Uses: V-stitch (V-st) = ...`
-    if inner and inner["abbr"] and not m["abbr"]:
+    if inner and (opens_section(m["name"]) or (inner["abbr"] and not m["abbr"])):
         m = inner
     names = tuple(n.strip(" .") for n in (m["abbr"], m["name"]) if n)
     return Definition(names, m["made"])

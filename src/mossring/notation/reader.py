@@ -130,7 +130,7 @@ class Reader:
             before = c.i
             try:
                 self.instruction(nodes, marks, depth)
-                grouping.settle(nodes, self.all_in, c.tokens[before - 1].text == "and")
+                grouping.settle(nodes, self.all_in)
                 self.all_in = False
                 if depth == 0:
                     grouping.one_place_at_start(nodes)
@@ -263,9 +263,6 @@ class Reader:
             ):
                 self.part = ""
                 return True
-            if c.at("the", "unused", "unworked", "free", "remaining") and "loops" in (c.ahead(k).text for k in (2, 3)):
-                c.accept("the")  # `working in the unused back loops of rnd 1`
-                c.accept("unused", "unworked", "free", "remaining")
             part = targets.read_part(c)
             onto = places.read_round_meant(c) if part else 0
             if not part and worked and c.accept("sts", "stitches"):

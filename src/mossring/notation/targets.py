@@ -9,22 +9,24 @@ RING = Target("ring")
 ANY_STITCH = Target("st")
 CORNER = Target("corner")
 ROUND_WORDS = ("rnd", "rnds", "round", "rounds", "row", "rows", "r")
+_BEFORE_LOOPS = ("the", "their", "third", "unused", "unworked", "free")
 _AFTER = ("through", "in", "into", "using")
 CHAIN_WORDS = ("ch", "chain", "chains", "chs")
 
 
 def read_part(c: Cursor, after: bool = False) -> str:
-    """`BLO of`, `the back loop only of`, `3rd loop of`: the loop worked through, or ``. after: it follows the place."""
+    """`BLO of`, `the unused back loop of`, `3rd loop of`: the loop worked through, or ``. after: it follows a place."""
     t = c.token
     if after and t.text not in _AFTER and t.text not in LOOP_PARTS:
         return ""
-    if not after and t.kind != "ord" and t.text not in LOOP_PARTS and t.text not in ("the", "their", "third"):
+    if not after and t.kind != "ord" and t.text not in LOOP_PARTS and t.text not in _BEFORE_LOOPS:
         return ""
     save = c.i
     said = after and c.accept(*_AFTER)
     if after and not said and not c.at(*LOOP_PARTS):
         return ""
     c.accept("the", "their")
+    c.accept("unused", "unworked", "free")
     part = LOOP_PARTS.get(c.token.text, "")
     short = c.at("blo", "flo", "bl", "fl", "bls", "fls", "tlo")
     if part:
