@@ -425,12 +425,12 @@ def _special(r: Reader, group: tuple[Node, ...], n: int, i: int, start: str) -> 
     if not group:
         raise c.fail("instruction", token=c.tokens[i])
     alone = group[0] if len(group) == 1 else None
-    if isinstance(alone, Make):
+    if isinstance(alone, Make) and alone.n == 1:
         if alone.start:
             start = alone.start
         if alone.stitch == "picot":
             return [replace(alone, span=c.span_from(i))]
-        make = replace(alone, n=n * alone.n, span=c.span_from(i), start=start, part=r.part)  # type: ignore[arg-type]
+        make = replace(alone, n=n, span=c.span_from(i), start=start, part=r.part)  # type: ignore[arg-type]
         if c.at("over") or lookup(alone.stitch).made == "tog":
             return _together(r, make, i)
         return placed(r, make, i)
