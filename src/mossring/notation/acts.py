@@ -155,7 +155,7 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
     where: Where | None = None
     if what == "attach":
         c.accept("with") and (c.accept("a"), c.stitch())
-        if c.accept("in", "into", "to", "at") or c.at("between"):
+        if c.accept("in", "into", "to", "at", "around") or c.at("between"):
             try:
                 where = places.read_place(c)
             except UnreadableError:

@@ -6,7 +6,7 @@ import re
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from mossring.notation.heads import Head, inner_starts, only_numbered, read_head
+from mossring.notation.heads import Head, inner_starts, only_numbered, read_head, read_unnumbered
 from mossring.notation.pasted import (
     Definition,
     Start,
@@ -206,6 +206,8 @@ def _line(doc: Document, line: str, at: int) -> None:
         doc.notes.append(Line("comment", line, at))
     elif (head := read_head(line, doc.numbered)) is not None:
         _rounds(doc, head, line, at)
+    elif doc.rounds and (head := read_unnumbered(line, doc.rounds[-1].last)) and _asked(line[head.end :]):
+        _rounds(doc, replace(head, row=head.row or doc.rounds[-1].word == "Row"), line, at)
     elif _continues(doc, line):
         last = doc.rounds[-1]
         doc.rounds[-1] = replace(last, text=doc.plain[last.at : at + len(line)].rstrip())
@@ -213,6 +215,11 @@ def _line(doc: Document, line: str, at: int) -> None:
         _header(doc, m["key"], m["value"], (at + line.index(bare), at + len(line.rstrip())))
     else:
         _prose(doc, line, at)
+
+
+def _asked(words: str) -> bool:
+    """Whether what stands behind a heading is work and no remark."""
+    return names_stitches(words) or bool(re.match(r"(?:rep|repeat|as|same as|like|in)\b", words, re.IGNORECASE))
 
 
 def _is_header(doc: Document, m: re.Match[str]) -> bool:

@@ -39,6 +39,41 @@ _INNER = re.compile(
 """Where another round begins on the same line: after the end of a sentence."""
 
 
+_ROUNDS = r"(?:rounds?|rnds?\.?|rows?)"
+_MANY = r"(?:\d{1,3}|" + "|".join(w for w in NUMBERS if w != "zero") + r")"
+_UNNUMBERED = re.compile(
+    _LEAD
+    + r"(?:(?P<word>(?:the )?(?:next|last|final|finishing|outer|edging|edge|border) (?:(?P<many>"
+    + _MANY
+    + r") )?"
+    r"(?:" + _ROUNDS + r"))|edging|border|edge)(?: ?\([^()]{1,30}\))?" + _SIDE + _IN + _END + r"(?=\S)",
+    re.IGNORECASE,
+)
+_AGAIN = re.compile(
+    r"^[ \t]*(?:then |now )?(?:"
+    r"(?P<rep>rep(?:eat)? (?:the )?(?:(?:last|previous) (?:(?P<back>"
+    + _MANY
+    + r") )?)?"
+    + _ROUNDS
+    + r"(?: (?P<first>\d{1,3}))?"
+    r"(?:" + _JOINED + r"(?:" + _ROUNDS + r" )?(?P<to>\d{1,3}))?),? (?:for )?(?:a total of )?"
+    r"(?:(?P<times>once|twice|thrice|" + _MANY + r")(?: more)?(?: times?)?(?: more)?"
+    r"|(?:until|till|to|through) (?:you have |there are |the end of )?(?:(?P<upto>\d{1,3}) rows?|"
+    + _ROUNDS
+    + r" (?P<upto2>\d{1,3}))"
+    r"(?: in (?:all|total))?)"
+    r"|(?:work|crochet|continue for|make) (?P<more>"
+    + _MANY
+    + r") (?:more|further|additional) "
+    + _ROUNDS
+    + r" (?=as |in |like )"
+    r"(?P<like>.*))[.!]?[ \t]*$",
+    re.IGNORECASE,
+)
+"""A line between rounds that asks for some of them again, and has no number of its own."""
+_TIMES = {"once": 1, "twice": 2, "thrice": 3}
+
+
 @dataclass(frozen=True, slots=True)
 class Head:
     """A round's announcement: its numbers, row or round, its side and yarn, and where its words end."""
@@ -90,6 +125,41 @@ def read_head(line: str, numbered: bool = False) -> Head | None:
         m.start("nth") if nth else m.start("word"),
         m.end(),
     )
+
+
+def read_unnumbered(line: str, last: int) -> Head | None:
+    """What announces rounds after round `last` without their number (`Border:`, `Next round:`, `Last 2 rnds:`), or
+    asks for some again (`Repeat rows 2 and 3 twice more.`); or None."""
+    if m := _UNNUMBERED.match(line):
+        many = _number(m["many"]) if m["many"] else 1
+        named = m["named"] or m["yarn"] or ""
+        side = (m["side"] or "").lower()
+        return Head(
+            last + 1,
+            last + many,
+            "row" in (m["word"] or "").lower(),
+            "WS" if side in ("ws", "wrong side") else "RS" if side else "",
+            named.upper(),
+            m.start() + len(line) - len(line.lstrip()),
+            m.end(),
+        )
+    if m := _AGAIN.match(line):
+        at = m.start("like") if m["more"] else m.start("rep")
+        count = _asked_again(m, last)
+        return Head(last + 1, last + count, "row" in m[0].lower(), "", "", at, at) if count > 0 else None
+    return None
+
+
+def _asked_again(m: re.Match[str], last: int) -> int:
+    """How many rounds a line asks for; 0 if it doesn't say."""
+    if m["more"]:
+        return _number(m["more"])
+    if upto := m["upto"] or m["upto2"]:
+        return int(upto) - last
+    times = _TIMES.get(m["times"].lower()) or _number(m["times"])
+    first = int(m["first"]) if m["first"] else 0
+    at_once = int(m["to"]) - first + 1 if m["to"] and first else _number(m["back"]) if m["back"] else 1
+    return times * at_once
 
 
 def _number(word: str) -> int:

@@ -41,17 +41,30 @@ def round_number(r: Reader, i: int) -> None:
     """`Rnd 3`, and `, with 4 more dc on each side`."""
     c = r.c
     if c.accept("last", "previous", "prev"):
+        back = c.number()
         c.accept(*ROUND_WORDS)
         r.repeat_of = -1
+        if back and back > 1:
+            r.repeat_of, r.repeat_to = -back, -1
     else:
         n = c.ordinal()
         c.accept(*ROUND_WORDS)
         n = n or c.number()
         if n is None:
             raise c.fail("instruction")
-        r.repeat_of = n
+        r.repeat_of = r.repeat_to = n
+        save = c.i
+        if c.accept("-", "to", "and", "&", "through") or (c.token.kind == "num" and c.token.tight):  # `2-3`
+            c.accept(*ROUND_WORDS)
+            last = c.number()
+            r.repeat_to = last or n
+            c.i = save if last is None else c.i
     r.repeat_span = c.span_from(i)
     c.accept("again")
+    c.accept(",")
+    if c.times() is None and c.accept("until", "to", "through", "for"):  # how often is the line's own affair
+        while c.token.kind in ("word", "num", "ord"):
+            c.i += 1
     _additions(r)
 
 
@@ -96,7 +109,8 @@ def continued(r: Reader) -> bool:
     """`Continue in the same way`, `continue as established`: as the round before, grown as it would grow."""
     c = r.c
     i = c.i
-    if not c.at("continue", "cont", "keep", "continuing"):
+    whole = i == 0 and c.phrase("in", "this") or c.phrase("in", "the", "same") or c.phrase("in", "pattern")
+    if not (whole or c.at("continue", "cont", "keep", "continuing")):
         return False
     while c.accept(*_CONTINUING) or _so_many(c):
         pass
@@ -152,6 +166,9 @@ def _more(r: Reader) -> tuple[GrowthKind, int] | None:
     if not (grouped or plain or c.stitch()):
         return None
     c.accept(*GROUP_WORDS)
+    if c.accept("of"):  # `1 more group of 3 dc`
+        c.number()
+        c.stitch() or c.accept(*STITCH_WORDS)
     said = c.accept("on", "along", "per", "in")
     c.accept("each", "every")
     if not (said and c.accept("side", "edge")):

@@ -87,6 +87,8 @@ def read_place(c: Cursor) -> Where:
 
 def _plain_place(c: Cursor, i: int) -> Where:
     c.accept("the", "a", "an", "your")
+    if c.accept("post", "posts") and c.accept("of"):  # `around the post of the next dc`
+        c.accept("the", "a", "an", "your")
     if c.at("next") and c.ahead().kind != "ord" and c.ahead().text not in _CENTRES:  # by far the commonest
         c.i += 1
         c.accept("following", "skipped", "unworked", "unused", "free")

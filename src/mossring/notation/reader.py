@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from mossring.notation import acts, closing, grouping, labels, likening, places, repeating, stitching, targets
 from mossring.notation.cursor import Cursor, Names, UnreadableError
 from mossring.notation.stated import read_stated
@@ -20,6 +22,7 @@ from mossring.notation.tree import (
     Stated,
     Target,
     Trouble,
+    Where,
     Work,
 )
 from mossring.notation.words import FILL
@@ -52,6 +55,7 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
         written,
         reader.yarn,
         reader.repeat_of,
+        reader.repeat_to,
         reader.repeat_span,
         ring or reader.ring,
         tuple(reader.grows),
@@ -90,6 +94,7 @@ class Reader:
         self.stated: list[Stated] = []
         self.yarn = ""
         self.repeat_of: int | None = None
+        self.repeat_to: int | None = None
         self.repeat_span = (0, 0)
         self.last_stitch: str | None = None
         self.part = ""
@@ -207,6 +212,9 @@ class Reader:
                 "-"
             ):  # `12 dc in ring, beginning with ch 3 as first dc`
                 c.i += 1
+        elif t.text in ("beginning", "begin", "starting", "start") and c.ahead().text in ("in", "into"):
+            c.i += 2
+            nodes.extend(self._begun_in(places.read_places(c)[0], depth))
         elif (label := labels.read_told_label(c)) is not None:
             grouping.label_last(nodes, label, c.span_from(c.i - 1)[1])
         elif (t.text == "first" or c.phrase("the", "first")) and self._first_is_chain():
@@ -225,6 +233,18 @@ class Reader:
             c.i += 1
         else:
             nodes.extend(stitching.stitches(self))
+
+    def _begun_in(self, where: Where, depth: int) -> list[Node]:
+        """`starting in 2nd ch from hook, sc in next 9 ch`: the first of them goes there."""
+        nodes: list[Node] = []
+        self.c.accept(",", ":")
+        self.instruction(nodes, repeating.Marks(), depth)
+        first = nodes[0] if nodes else None
+        if not isinstance(first, Work) or first.where.mode not in ("next", "each"):
+            raise self.c.fail("instruction")
+        rest = first.where.count - 1
+        after = [replace(first, where=replace(first.where, count=max(1, rest)))]
+        return [replace(first, where=where), *(after if rest or first.where.mode == "each" else ()), *nodes[1:]]
 
     def _join(self, nodes: list[Node], depth: int) -> Join | None:
         after_chain = bool(nodes) and isinstance(nodes[-1], Chain)

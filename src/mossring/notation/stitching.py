@@ -40,6 +40,8 @@ def stitches(r: Reader) -> list[Node]:
     part = targets.read_part(c)
     if c.at("inc", "incs", "increase", "increases"):
         return _increase(r)
+    if _a_round_of(c):
+        return _once_around(r, i)
     if c.at("dec", "decrease", "decreases", "decs"):
         return _decrease(r)
     made = c.named()
@@ -59,6 +61,28 @@ def stitches(r: Reader) -> list[Node]:
         return _special(r, made, n, i, start)
     c.i = at
     return _counted(r, i, start, part)
+
+
+def _a_round_of(c: Cursor) -> bool:
+    """`1 round of` before a stitch, as in `work 1 round of sc`."""
+    save = c.i
+    if (c.accept("a", "an") or c.number() == 1) and c.accept("rnd", "round"):
+        c.accept("of", "in")
+        if c.opens_stitch() or c.legged(peek=True):
+            return True
+    c.i = save
+    return False
+
+
+def _once_around(r: Reader, i: int) -> list[Node]:
+    """One stitch in each stitch to the end of the round, with what else it says is worked on the way."""
+    c = r.c
+    key = c.stitch()
+    if key is None or key == "ch":
+        raise c.fail("instruction")
+    until = places.read_until(c) or places.END
+    make = Make(key, 1, c.span_from(i), part=targets.read_part(c, after=True) or r.part)
+    return swept(r, [Work((make,), Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until), c.span_from(i))])
 
 
 def _start(c: Cursor) -> str:

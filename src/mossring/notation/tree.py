@@ -216,6 +216,7 @@ class RoundTree:
     """One round's text, read. `written`: it has a start or a join outside every repeat.
 
     ring: chains of a ring that the round makes for itself (`ch 4, join to form ring, ...`); cast: of a foundation.
+    repeat_of, repeat_to: the rounds that it is as, the first and the last (-1: the round before).
     grows: what `as Rnd 3, with 4 more dc on each side` adds.
     """
 
@@ -225,6 +226,7 @@ class RoundTree:
     written: bool
     yarn: str = ""
     repeat_of: int | None = None
+    repeat_to: int | None = None
     repeat_span: Span = (0, 0)
     ring: int | None = None
     grows: tuple[Growth, ...] = ()

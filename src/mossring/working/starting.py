@@ -96,7 +96,7 @@ def mesh_start(skipped: int, after: Sequence[Node]) -> Label | None:
 def _replacing(n: int, following: str | None) -> str:
     if following and n in lookup(following).chains:
         return following
-    return _BY_HEIGHT.get(n, "dc" if n > 2 else "hdc")
+    return _BY_HEIGHT.get(n, "dc" if n > 2 else "sc")
 
 
 def flat(body: Sequence[Node]) -> Iterator[Node]:

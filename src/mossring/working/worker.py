@@ -41,6 +41,7 @@ class Worker(Maker):
     """Works one round. After `run`, `made` and `troubles` are complete and `edge` knows what was left.
 
     lift: chains left at the end for the next round to begin with. parked: what became of loops, in order.
+    attached: where new yarn was joined, if that is a place further down.
     """
 
     def __init__(
@@ -71,6 +72,7 @@ class Worker(Maker):
         self.loop_from: tuple[int, ...] = ()
         self.last_space = -1
         self.in_one_chain = False
+        self.attached: Where | None = None
         self.lift: Chain | None = None
         self.acts: list[Act] = []
         self._chain_in: tuple[int, int] = (-1, 0)
@@ -146,13 +148,15 @@ class Worker(Maker):
             self.corner_said = (kind, node.target.chains or 0)
 
     def _work(self, node: Work) -> None:
+        if self.attached and node.where.mode in ("same", "start") and not self.made:
+            node = replace(node, where=replace(self.attached, mode="next"))
         where = node.where
         target = where.targets[0] if where.targets else None
         if where.mode == "made" or (target and target.chains and target.kind == "ring" and self._hangs()):
             self._hang(node, target)
         elif self.edge.ring:
             self._into_ring(node)
-        elif target and target.round and (target.round < 0 or target.round != self.round - 1):
+        elif self._is_deep(where):
             self._deep(node)
         elif where.mode == "together":
             self._together_in(node)
@@ -192,6 +196,11 @@ class Worker(Maker):
         self.edge.last = 0
         for _ in range(where.count):
             self._group(node.group, (RING,), node.span)
+
+    def _is_deep(self, where: Where) -> bool:
+        """Whether a place is in a round further down than the one below."""
+        number = where.targets[0].round if where.targets else 0
+        return number != 0 and number != self.round - 1
 
     def _deep(self, node: Work) -> None:
         """Into a round further down: the edge below stays as it is."""
@@ -407,6 +416,9 @@ class Worker(Maker):
             self.end_space()
             self.yarn = node.yarn
         if node.what == "attach" and node.where is not None and not edge.ring and not self.made:
+            if self._is_deep(node.where):
+                self.attached = node.where
+                return
             u = reach.find(self, node.where)
             edge.last = u
             edge.last_between = edge.between
