@@ -261,7 +261,7 @@ def _work_by(
             troubles: list[Trouble] = []
             source = tree
             if tree.repeat_of is not None:
-                source = _meant(tree, bodies, number - line.first, number, troubles)
+                source = _meant(tree, bodies, line, number, troubles)
             bodies[number] = source
             yarn = line.yarn or tree.yarn
             key = _digest(key, repr((line.text, line.part, source is tree or source.body, yarn)))
@@ -293,11 +293,14 @@ def _stands_on(done: WorkedRound) -> int:
     return (done.below[0].round or last) if done.below and not done.extra else last
 
 
-def _meant(tree: RoundTree, bodies: dict[int, RoundTree], nth: int, number: int, troubles: list[Trouble]) -> RoundTree:
-    """The round that `as Rnd 3` means, the nth of those that `as Rnds 2 and 3` does in turn, grown where it says so;
+def _meant(
+    tree: RoundTree, bodies: dict[int, RoundTree], line: RoundLine, number: int, troubles: list[Trouble]
+) -> RoundTree:
+    """The round that `as Rnd 3` means, or which of them `as Rnds 2 and 3` does in its turn, grown where it says so;
     the tree itself if there is none."""
+    nth = number - line.first
     first, last = tree.repeat_of or -1, tree.repeat_to or -1
-    meant = (first if first > 0 else number - nth + first) + nth % max(1, last - first + 1)
+    meant = (first + line.shift if first > 0 else line.first + first) + nth % max(1, last - first + 1)
     if first == -1:
         meant = number - 1
     source = bodies.get(meant, tree)

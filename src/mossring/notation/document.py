@@ -103,7 +103,8 @@ class Begin:
 @dataclass(frozen=True, slots=True)
 class RoundLine:
     """One line of rounds: numbers first to last, its instruction text and where that text starts. part: the loop that
-    a note before it says all rounds are worked in."""
+    a note before it says all rounds are worked in. shift: how far the numbers are from those in its words, where a
+    section (`Border`) counts from 1 again."""
 
     first: int
     last: int
@@ -114,6 +115,7 @@ class RoundLine:
     side: str = ""
     yarn: str = ""
     part: str = ""
+    shift: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -336,7 +338,18 @@ def _round(doc: Document, head: Head, line: str, at: int) -> None:
         gap = start - doc.moved - len(before)
         text = before + "," + " " * (gap - 1) + text
         start, doc.moved = doc.moved, None
-    doc.rounds.append(RoundLine(head.first, head.last, text, start, span, word, head.side, head.yarn, doc.part))
+    last = doc.rounds[-1] if doc.rounds else None
+    shift = last.shift if last else 0
+    if last and head.first == 1 and _opens_section(doc, last):
+        shift = last.last
+    first, upto = head.first + shift, head.last + shift
+    doc.rounds.append(RoundLine(first, upto, text, start, span, word, head.side, head.yarn, doc.part, shift))
+
+
+def _opens_section(doc: Document, last: RoundLine) -> bool:
+    """Whether a heading of a few words (`Border`, `## Edging:`) stands behind a round."""
+    lines = [n.text.strip() for n in doc.notes if n.at > last.at and n.kind in ("note", "heading", "comment")]
+    return any(re.fullmatch(r"\W*[A-Z][\w' -]{2,30}\W*", line) and not line.endswith(".") for line in lines)
 
 
 def _header(doc: Document, key: str, value: str, span: Span) -> None:

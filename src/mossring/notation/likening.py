@@ -109,7 +109,7 @@ def continued(r: Reader) -> bool:
     """`Continue in the same way`, `continue as established`: as the round before, grown as it would grow."""
     c = r.c
     i = c.i
-    whole = i == 0 and c.phrase("in", "this") or c.phrase("in", "the", "same") or c.phrase("in", "pattern")
+    whole = i == 0 and (c.phrase("in", "this") or c.phrase("in", "the", "same") or c.phrase("in", "pattern"))
     if not (whole or c.at("continue", "cont", "keep", "continuing")):
         return False
     while c.accept(*_CONTINUING) or _so_many(c):
