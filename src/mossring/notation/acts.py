@@ -33,6 +33,7 @@ _ACT_WORDS = frozenset(
         "cut",
         "break",
         "pm",
+        "mark",
         "place",
         "move",
         "put",
@@ -69,7 +70,7 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
                 break
             c.i += 1
         return Act("fasten off", c.span_from(i))
-    if c.accept("pm") or (c.at("place", "move", "put", "remove") and c.ahead().text in ("marker", "a", "the")):
+    if c.accept("pm", "mark") or (c.at("place", "move", "put", "remove") and c.ahead().text in ("marker", "a", "the")):
         while c.token.kind in ("word", "ord", "num"):
             c.i += 1
         return Act("marker", c.span_from(i))

@@ -27,7 +27,7 @@ def starts_with_chain(body: Sequence[Node]) -> bool:
                 continue
             if isinstance(first, Make) and first.start:
                 return True
-            reached = slipped and node.where.mode == "each" and node.where.targets[0].kind in ("sp", "corner")
+            reached = slipped and node.where.mode == "each" and node.where.targets[0].is_space
             return reached or (isinstance(first, Chain) and node.where.mode in ("same", "start"))
         if isinstance(node, Act):
             continue
@@ -104,7 +104,7 @@ def _read_joined(c: Cursor, i: int) -> Join:
     return _finish(c, i, stitch, *where)
 
 
-_BEGUN = ("beg", "beginning", "starting", "start", "first", "turning")
+_BEGUN = ("beg", "beginning", "starting", "start", "first", "turning", "skipped", "missed")
 
 
 def _into(c: Cursor) -> tuple[str, int | None, int | None]:

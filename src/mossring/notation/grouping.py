@@ -122,14 +122,16 @@ def _one_group(nodes: list[Node]) -> None:
 def one_place_at_start(nodes: list[Node]) -> None:
     """`sl st to corner, ch 3, 2 dc, ch 2, 3 dc in same sp`: the whole beginning is worked in that space."""
     last = nodes[-1] if nodes else None
-    if not isinstance(last, Work) or not last.where.targets or last.where.targets[0].kind not in ("sp", "corner"):
+    if not isinstance(last, Work) or not last.where.targets:
         return
-    arrived = last.where.bare and last.where.targets[0].chains is None  # `in corner`, `in sp`: where the hook is
+    space = last.where.targets[0].is_space
+    arrived = space and last.where.bare and last.where.targets[0].chains is None  # `in corner`: where the hook is
     if last.where.mode != "same" and not arrived:
         return
     k = next((i for i, n in enumerate(nodes) if not isinstance(n, Act) and not is_slip(n)), 0)
     start, between = nodes[k], nodes[k + 1 : -1]
-    if not k or not isinstance(start, Chain) or not between:
+    about_chain = any(isinstance(n, Chain) for n in between)
+    if not (k if space else about_chain) or not isinstance(start, Chain) or not between:
         return
     unsaid = all(isinstance(n, Chain) or (isinstance(n, Work) and not n.where.said) for n in between)
     if unsaid and all(n.label is None for n in between if isinstance(n, Chain)):

@@ -122,7 +122,7 @@ def _unit(body: Sequence[Node], i: int) -> list[Node]:
     node = body[i]
     if not isinstance(node, Work) or _is_corner(node) or node.where.mode not in ("next", "last"):
         return []
-    if not node.where.targets or node.where.targets[0].kind != "sp" or node.where.count != 1:
+    if not node.where.targets or node.where.targets[0].kind not in ("sp", "gap") or node.where.count != 1:
         return []
     if any(isinstance(m, Make) and m.stitch == "slst" for m in node.group):
         return []

@@ -11,6 +11,7 @@ from mossring.notation.targets import (
     CORNER,
     ROUND_WORDS,
     opens_target,
+    read_nth_in_group,
     read_part,
     read_ring,
     read_space,
@@ -100,6 +101,9 @@ def _plain_place(c: Cursor, i: int) -> Where:
     top = _top(c, i)
     if top:
         return top
+    nth = read_nth_in_group(c)
+    if nth:
+        return Where("next", (nth,), c.span_from(i))
     if c.accept("each", "every", "all"):
         return _each(c, i)
     if c.accept("same", "this", "that") or c.phrase("joining", "st") or c.phrase("joining", "stitch"):
@@ -208,6 +212,12 @@ def _top(c: Cursor, i: int) -> Where | None:
             made = c.accept("made") or c.accept_phrase("just", "made") or not same
             return Where("made" if made else "same", (), c.span_from(i))
         c.accept("next")
+        save_stitch = c.i
+        legged = c.legged()
+        if legged and not c.at(*SPACE_WORDS):  # `top of next cluster`
+            c.i = save_stitch
+            return Where("next", (read_target(c),), c.span_from(i))
+        c.i = save_stitch
         c.accept(*_START_WORDS)
         c.number()
         if c.accept(*CHAIN_WORDS):
@@ -287,7 +297,7 @@ def _each(c: Cursor, i: int) -> Where:
     target = ANY_STITCH if _ends_here(c) else read_target(c)
     if part:
         target = replace(target, part=part)
-    if counted and n is not None:
+    if n is not None and (counted or n > 1):  # `each of next 3 sts`, `each of 3 dc`
         return Where("next", (target,), c.span_from(i), n)
     if first:
         return Where("next", (target,), c.span_from(i))

@@ -377,6 +377,13 @@ def _omitted(r: Reader) -> int | None:
         if c.accept("last", "final") and c.accept("rep", "repeat") and c.accept("before", "after", "at"):
             _pass_words(c)
             return 0
+    at = c.i
+    if c.accept("working") and c.accept("the", "last") and c.token.kind == "word":  # `working last sl st in first sc`
+        c.accept("last")
+        if c.stitch() and c.accept("in", "into") and c.at("first", "top", "beg", "joining", "same"):
+            _pass_words(c)
+            return 0
+    c.i = at
     if c.accept("omitting", "omit", "leaving", "skipping", *(("without",) if ending else ())):
         c.accept("off", "out")
         c.accept("the")

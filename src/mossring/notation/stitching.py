@@ -203,7 +203,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
 
 
 def _is_space(where: Where) -> bool:
-    return len(where.targets) == 1 and where.targets[0].kind == "sp"
+    return len(where.targets) == 1 and where.targets[0].kind in ("sp", "gap")
 
 
 def _each_of(make: Make, where: Where) -> list[Node]:
@@ -319,7 +319,7 @@ def _both_around(first: Work, second: Work) -> bool:
     """`sc in each st, 3 sc in each corner sp`: stitches, and what lies between them, in one sweep."""
     one, other = first.where.targets[0], second.where.targets[:1]
     sweeps = first.where.until is places.END and one.kind == "st" and one.stitch != "end"
-    return sweeps and bool(other) and other[0].kind in ("sp", "corner")
+    return sweeps and bool(other) and other[0].is_space
 
 
 # ---- together -----------------------------------------------------------------------------

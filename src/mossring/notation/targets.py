@@ -105,7 +105,7 @@ def read_target(c: Cursor) -> Target:
     if c.accept(*SPACE_WORDS):
         if c.accept("between"):
             return _after_between(c)
-        return _space_of_group(c, Target("sp", chains=0 if gap else None))
+        return _space_of_group(c, Target("gap" if gap else "sp"))
     space = read_space(c)
     if space:
         return _space_of_group(c, space)
@@ -149,13 +149,30 @@ def _centre(c: Cursor) -> Target | None:
     if c.accept("centre", "center", "middle"):
         c.accept(*STITCH_WORDS) or c.stitch()
         if c.accept("of", "in"):
-            c.accept("the", "each")
-            c.accept("next", "same", "corner", "following")
-            c.number() and c.stitch()
-            if c.accept(*GROUP_WORDS, "corner"):
+            if _whichever_group(c):
                 return Target("centre")
         elif c.i > save + 1:
             return Target("centre")
+    c.i = save
+    return None
+
+
+def _whichever_group(c: Cursor) -> bool:
+    """`the next 5-dc group`, `any corner`, `same shell`."""
+    c.accept("the", "each", "any")
+    c.accept("next", "same", "following", "first", "last")
+    c.number() and c.stitch()
+    corner = c.accept("corner", "corners")
+    return c.accept(*GROUP_WORDS) or corner or c.named() is not None
+
+
+def read_nth_in_group(c: Cursor) -> Target | None:
+    """`2nd dc of any corner`, `first st of next shell`, `last dc of same group`."""
+    save = c.i
+    nth = 1 if c.accept("first") else -1 if c.accept("last") else c.ordinal()
+    stitch = nth and (c.accept(*STITCH_WORDS) or c.stitch() not in (None, "ch"))
+    if nth and stitch and c.accept("of", "in") and _whichever_group(c):
+        return Target("centre", nth=nth)
     c.i = save
     return None
 

@@ -20,19 +20,25 @@ class Trouble:
 
 @dataclass(frozen=True, slots=True)
 class Target:
-    """What may be worked into. kind `st` with a stitch key or none, `sp` with a chain length or none (0: a gap, with
-    or without a chain across it).
+    """What may be worked into. kind `st` with a stitch key or none, `sp` with a chain length or none, `gap`: a space
+    with or without a chain across it.
 
-    `start` is the top of a starting chain, `centre` the middle stitch of a group, `chain` each chain by
-    itself. A `ring` with chains is the one chain that far from the hook. part: see Made; round: of an earlier
+    `start` is the top of a starting chain, `centre` the middle stitch of a group or (nth) the nth of its stitches, -1
+    the last; `chain` each chain by itself. A `ring` with chains is the one chain that far from the hook. part: see Made; round: of an earlier
     round (0: the round below).
     """
 
-    kind: Literal["ring", "st", "sp", "corner", "between", "group", "start", "centre", "chain"]
+    kind: Literal["ring", "st", "sp", "gap", "corner", "between", "group", "start", "centre", "chain"]
     stitch: str | None = None
     chains: int | None = None
     part: str = ""
     round: int = 0
+    nth: int = 0
+
+    @property
+    def is_space(self) -> bool:
+        """Whether it lies between stitches, so that several are worked into it side by side."""
+        return self.kind in ("sp", "gap", "corner")
 
 
 @dataclass(frozen=True, slots=True)

@@ -53,6 +53,7 @@ class Edge:
         self.quiet: set[int] = set()
         self.turned = False
         self.reopened = False
+        self._nths: dict[int, frozenset[int]] = {}
 
     # ---- where things are ------------------------------------------------------------------
 
@@ -84,7 +85,7 @@ class Edge:
             if target.stitch is None:
                 return m.counted
             return m.kind == target.stitch or (target.stitch[0] == "-" and lookup(m.kind).made == target.stitch[1:])
-        if kind == "sp" and target.chains == 0:  # a gap
+        if kind == "gap":
             return m.kind == "ch" or self._boundary(u, Target("group"))
         if kind == "sp":
             return m.kind == "ch" and (target.chains is None or m.chains == target.chains)
@@ -97,7 +98,7 @@ class Edge:
             return m.kind in ("ch", "fch")
         if kind == "start":
             return m.start
-        return kind == "centre" and u % len(self.made) in self.centres
+        return kind == "centre" and u % len(self.made) in (self.nths(target.nth) if target.nth else self.centres)
 
     @cached_property
     def centres(self) -> frozenset[int]:
@@ -108,6 +109,15 @@ class Edge:
                 spaces = [i for i in g if self.made[i].kind == "ch"]
                 found.append(spaces[len(spaces) // 2] if spaces else g[len(g) // 2])
         return frozenset(found)
+
+    def nths(self, nth: int) -> frozenset[int]:
+        """The nth stitch (-1: the last) of each group of two or more."""
+        found = self._nths.get(nth)
+        if found is None:
+            several = ([i for i in g if self.made[i].counted] for g in groups(self.made) if len(g) > 1)
+            at = nth - 1 if nth > 0 else nth
+            found = self._nths[nth] = frozenset(g[at] for g in several if len(g) >= abs(nth))
+        return found
 
     def group_of(self, u: int) -> list[int]:
         """The places of the group that place u is in, in order."""
@@ -129,9 +139,9 @@ class Edge:
         if target.kind == "between":
             start += 1
         stop = self.end if stop is None else stop
-        if target.kind in ("between", "group") or target.chains == 0:
+        if target.kind in ("between", "group", "gap"):
             stop += 1
-        gaps = target.chains == 0 or target.kind == "group"
+        gaps = target.kind in ("gap", "group")
         for u in range(start, stop):
             if self.matches(u, target) and (not gaps or u < stop - 1 or self.at(u).kind != "ch"):
                 self.between = self.is_between(u, target)
@@ -140,7 +150,7 @@ class Edge:
 
     def is_between(self, u: int, target: Target) -> bool:
         """Whether the place that matched is the gap before place u, not u itself."""
-        return (target.kind in ("between", "group") or target.chains == 0) and self.at(u).kind != "ch"
+        return target.kind in ("between", "group", "gap") and self.at(u).kind != "ch"
 
     def last_places(self, target: Target, count: int) -> list[int]:
         """The last `count` such places before the end, in order; [end] when there are fewer."""
@@ -164,7 +174,7 @@ class Edge:
 
     def open_start(self, target: Target) -> bool:
         """Whether the round has come back to its first place and may, once, work there again."""
-        if self.line or self.first is None or self.reopened or target.kind not in ("sp", "corner", "start"):
+        if self.line or self.first is None or self.reopened or not (target.is_space or target.kind == "start"):
             return False
         if any(cap is not None for cap in self.caps) or not self.matches(self.first, target):
             return False
@@ -180,6 +190,12 @@ class Edge:
             if (u - 1) % n in self.corners:
                 self.pos = self.base = u
                 return
+
+    def to_corner(self, u: int) -> int:
+        """How many stitches lie from place u on before the next corner."""
+        n = len(self.made)
+        stop = next((k for k in range(u, u + n) if k % n in self.corners), u)
+        return sum(self.at(k).counted for k in range(u, stop))
 
     def stand(self) -> None:
         """A chain that counts as nothing: the hook's own place comes next."""
@@ -231,7 +247,7 @@ class Edge:
                 continue
             m = self.made[k]
             if m.kind == "ch":
-                if target.kind in ("sp", "corner"):
+                if target.is_space:
                     self.passed_spaces.append(k)
                     continue
                 self.quiet.add(m.chains)

@@ -27,8 +27,29 @@ def find_start(worker: Worker, body: Sequence[Node]) -> None:
         and where.until.target is not None
         and where.until.target.kind == "corner"
     )
-    if to_corner and not corner:
+    if (to_corner and not corner) or _counts_a_side(worker, body):
         worker.edge.go_after_corner()
+
+
+def _counts_a_side(worker: Worker, body: Sequence[Node]) -> bool:
+    """Whether a round that begins with `7 dc, (2 dc, ch 2, 2 dc) in corner` means a whole side, though it would begin
+    amid one."""
+    edge = worker.edge
+    n = 0
+    for node in flat(body):
+        if isinstance(node, Make):  # a picot
+            continue
+        where = node.where if isinstance(node, Work) else None
+        if where is None or where.mode != "next" or not where.targets:
+            return False
+        if where.targets[0].kind == "corner":
+            break
+        if where.targets[0].kind != "st" or not edge.corners:
+            return False
+        n += where.count
+    else:
+        return False
+    return n not in (0, edge.to_corner(edge.pos)) and n == edge.to_corner(min(edge.corners) + 1)
 
 
 def open_round(worker: Worker, body: list[Node]) -> list[Node]:
@@ -90,6 +111,8 @@ def _slip_to(worker: Worker, node: Node) -> None:
     for _ in range(1 if into_loop else node.where.count):  # `sl st in next 2 ch`: along the chains of one loop
         u = reach.find(worker, node.where)
         edge.slip(u)
+        if node.where.targets[0].kind == "centre":
+            edge.pass_group(u)
         if edge.at(u).kind == "ch":
             worker.last_space = u
 
@@ -163,7 +186,7 @@ def _standing(body: Sequence[Node]) -> bool:
     """Whether slip stitches only moved the hook: to a standing stitch, or to where the next stitch goes."""
     first = next(makes(body), None)
     place = first_place(body)
-    arrived = place is not None and place.bare and place.targets[0].kind in ("sp", "corner")
+    arrived = place is not None and place.bare and place.targets[0].is_space
     there = place is not None and (arrived or (place.mode == "same" and place.said))
     return isinstance(first, Make) and (bool(first.start) or there or _sweeps_spaces(body))
 
@@ -171,7 +194,7 @@ def _standing(body: Sequence[Node]) -> bool:
 def _sweeps_spaces(body: Sequence[Node]) -> bool:
     """Whether what comes is worked in each space: so in the one that a slip stitch has just reached, too."""
     place = first_place(body)
-    return place is not None and place.mode == "each" and place.targets[0].kind in ("sp", "corner")
+    return place is not None and place.mode == "each" and place.targets[0].is_space
 
 
 def beginning_cluster(chain: Chain, node: Node, after: Sequence[Node]) -> Work | Together | None:

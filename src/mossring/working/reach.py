@@ -69,8 +69,8 @@ def _same(w: Worker, where: Where, target: Target | None) -> int:
     u = edge.start_place() if where.mode == "start" else edge.here()
     if edge.between:
         return u
-    if target is not None and target.kind in ("sp", "corner") and not edge.matches(u, target):
-        if target.kind == "sp" and w.last_space >= 0 and edge.matches(w.last_space, target):
+    if target is not None and target.is_space and not edge.matches(u, target):
+        if target.kind != "corner" and w.last_space >= 0 and edge.matches(w.last_space, target):
             return w.last_space  # a loop in portions: the rest of it
         ahead = edge.find(target, edge.pos) if len(w.made) <= 1 else None
         edge.between = False
