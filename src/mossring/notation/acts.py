@@ -24,9 +24,12 @@ def read_bracketed_yarn(c: Cursor) -> Act | None:
     return None
 
 
+_CUTTING = ("cut", "break", "fasten", "finish")
 _ACT_WORDS = frozenset(
     {
         "turn",
+        "do",
+        "don't",
         "fasten",
         "finish",
         "f",
@@ -54,6 +57,11 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
     i = c.i
     if c.accept("turn"):
         return Act("turn", c.span_from(i))
+    if c.at("do", "don't") and (k := 2 if c.ahead().text == "not" else 1) and c.ahead(k).text in _CUTTING:
+        c.i += k + 1  # `do not cut the yarn`
+        while c.at("off", "the", "yarn", "it", "thread", "yet") or _is_name(c):
+            c.i += 1
+        return Act("marker", c.span_from(i))
     if c.accept_phrase("f", ".", "o"):
         return Act("fasten off", c.span_from(i))
     if (

@@ -4,15 +4,25 @@ from __future__ import annotations
 
 import re
 from functools import cache
+from typing import NamedTuple
 
 from mossring.notation.tokens import Token, tokenize
-from mossring.notation.tree import Node, Span, Trouble
+from mossring.notation.tree import Node, Span, Trouble, Where
 from mossring.notation.words import ADVERBS, BEFORE_YARN, COLOURS, NUMBERS, ORDINALS, SHORT, TIMES, nearest, vocabulary
 from mossring.stitches.table import MOST_LEGS, Making, composed
 from mossring.stitches.terms import Dialect, spellings
 
-Names = tuple[tuple[tuple[str, ...], tuple[Node, ...]], ...]
-"""Special stitches of a motif: the words of each name, and what it is made of, as a group for one place."""
+
+class Named(NamedTuple):
+    """A special stitch of a motif: the words of its name, what it is made of, as a group for one place, and the space
+    or corner that its definition has it worked in, if it says one."""
+
+    words: tuple[str, ...]
+    group: tuple[Node, ...]
+    place: Where | None = None
+
+
+Names = tuple[Named, ...]
 
 SPACE_WORDS = frozenset(
     {"sp", "sps", "space", "spaces", "loop", "loops", "lp", "lps", "gap", "gaps", "hole", "holes", "arch", "arches"}
@@ -94,7 +104,7 @@ class Cursor:
         self.troubles: list[Trouble] = []
         self.unknown: set[int] = set()
         self.yarns: set[int] = set()
-        own = {word for words, _ in names for word in words}
+        own = {word for name in names for word in name.words}
         self._spell(vocabulary(dialect), frozenset(own | {word + "s" for word in own}))
         self._spellings = _by_first_word(dialect)
         self._other = _by_first_word("us" if dialect == "uk" else "uk")
@@ -239,12 +249,18 @@ class Cursor:
 
     def named(self, into: bool = False) -> tuple[Node, ...] | None:
         """What the special stitch is made of whose name comes next; `into`: as a place, so one that is a group."""
-        for words, group in self.names:
-            if into and len(group) < 2:
+        name = self.name(into)
+        return name.group if name else None
+
+    def name(self, into: bool = False) -> Named | None:
+        """`named`, with the place that its definition says."""
+        for name in self.names:
+            if into and len(name.group) < 2:
                 continue
+            words = name.words
             if self.phrase(*words) or self.phrase(*words[:-1], words[-1] + "s"):
                 self.i += len(words)
-                return group
+                return name
         return None
 
     def legged(self, peek: bool = False) -> tuple[str, int] | None:

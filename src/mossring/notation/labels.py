@@ -48,7 +48,9 @@ def _label(c: Cursor) -> Label | None:
     if not (c.accept("ch", "chs", "chain", "chains") and (c.number() or True)) and not skipped:
         c.i = save
     if c.accept("does", "do", "don't", "doesn't", "dont"):
-        c.accept("not")
+        n_t = c.tokens[c.i - 1].text not in ("does", "do")
+        if not (c.accept("not") or n_t) and c.at("count", "counts"):  # `does count as a stitch`
+            return _label(c)
         if c.accept("count", "counts"):
             _to_end_of_label(c)
             return Label(None)

@@ -7,11 +7,11 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from mossring.notation import grouping
-from mossring.notation.cursor import Cursor, Names
+from mossring.notation.cursor import Cursor, Named, Names
 from mossring.notation.pasted import Definition, definitions_in, legs_told
 from mossring.notation.reader import Reader
 from mossring.notation.tokens import tokenize
-from mossring.notation.tree import Chain, Make, Node, Work
+from mossring.notation.tree import Chain, Make, Node, Where, Work
 from mossring.notation.words import NUMBERS
 from mossring.stitches.table import Making, composed, is_stitch, lookup
 from mossring.stitches.terms import Dialect, spellings
@@ -23,13 +23,13 @@ def read_names(stitches: Sequence[tuple[str, str]], dialect: Dialect) -> Names:
     for name, made in stitches:
         words = _words_of(name)
         if words:
-            names = (*names, (words, _group_of(made, dialect, names)))
-    return tuple(sorted(names, key=lambda n: -len(n[0])))
+            names = (*names, Named(words, _group_of(made, dialect, names)))
+    return tuple(sorted(names, key=lambda n: -len(n.words)))
 
 
 def read_definitions(definitions: Sequence[Definition], names: Names, dialect: Dialect) -> Names:
     """More special stitches, from lines that turn out to define some; those of `names` stay as they are."""
-    known = {words for words, _ in names}
+    known = {name.words for name in names}
     for d in definitions:
         words = [_words_of(n) for n in d.names]
         words = [w for w in words if w and w not in known and w not in spellings(dialect)]
@@ -37,14 +37,25 @@ def read_definitions(definitions: Sequence[Definition], names: Names, dialect: D
         words = [w for w in words if not _usual(w, group, dialect)]
         if group:
             known.update(words)
-            names = (*names, *((w, group) for w in words))
-    return tuple(sorted(names, key=lambda n: -len(n[0])))
+            place = _place_of(d.made, dialect, names)
+            names = (*names, *(Named(w, group, place) for w in words))
+    return tuple(sorted(names, key=lambda n: -len(n.words)))
+
+
+def _place_of(made: str, dialect: Dialect, names: Names) -> Where | None:
+    """`(2 dc, ch 2, 2 dc) in the corner space`: the space that such a group is always worked in."""
+    reader = Reader(Cursor(made, dialect, names))
+    nodes = reader.sequence(None, 0)
+    only = nodes[0] if len(nodes) == 1 and not reader.c.troubles else None
+    if not isinstance(only, Work) or len(only.group) < 2 or only.where.mode != "next" or not only.where.said:
+        return None
+    return only.where if only.where.targets[0].is_space else None
 
 
 def names_told(line: str, names: Names, dialect: Dialect) -> list[str]:
     """The stitches that a line defines: those among the motif's `names`, or one that a name of the trade says by itself
     (`3-tr cl = [yrh, ...] 3 times`). Empty for a line that defines none."""
-    known = {words for words, _ in names}
+    known = {name.words for name in names}
     defined = definitions_in(line.strip())
     own = [next((n for n in d.names if _words_of(n) in known), "") for d in defined]
     if any(own):

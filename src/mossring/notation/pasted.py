@@ -96,6 +96,9 @@ def read_definition(line: str) -> Definition | None:
     inner = _DEFINITION.match(m["made"])  # `Uses: V-stitch (V-st) = ...`
     if inner and (opens_section(m["name"]) or (inner["abbr"] and not m["abbr"])):
         m = inner
+    long = re.match(r"[A-Za-z0-9][A-Za-z0-9 '-]{0,30}(?=:)", m["made"])
+    if long and not m["abbr"]:  # `3trcl = 3 treble cluster: work 3 treble together`
+        return Definition((m["name"], long[0]), m["made"][long.end() + 1 :].strip())
     names = tuple(n.strip(" .") for n in (m["abbr"], m["name"]) if n)
     return Definition(names, m["made"])
 

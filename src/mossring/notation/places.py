@@ -232,14 +232,15 @@ def _top(c: Cursor, i: int) -> Where | None:
     nth = c.ordinal() or _middle(c)
     if nth is not None and c.accept("ch", "chain", "chains") and c.accept("of", "in"):
         c.accept("the")
-        same = c.accept("same") or (c.accept("next", "each") and False)
+        same = c.accept("same")
+        other = same or c.accept("next", "each")
         start = c.accept(*_START_WORDS)
         n = c.number()
         if c.accept(*CHAIN_WORDS):
             m = c.number()
             space = c.accept(*SPACE_WORDS)
             length = m if m is not None else n
-            if start and not space:
+            if not space and (start or not (other or nth <= 0)):  # `3rd ch of ch-4`
                 return Where("next", (Target("start"),), c.span_from(i))
             nth = nth if nth > 0 else ((length or 1) + 1) // 2
             target = Target("sp", chains=length, part=f"ch {nth}")

@@ -13,6 +13,7 @@ from mossring.notation.tree import (
     Chain,
     Growth,
     Join,
+    Make,
     Node,
     Onto,
     Repeat,
@@ -22,10 +23,12 @@ from mossring.notation.tree import (
     Stated,
     Target,
     Trouble,
+    Until,
     Where,
     Work,
 )
 from mossring.notation.words import FILL
+from mossring.stitches.table import lookup
 from mossring.stitches.terms import Dialect
 
 MAX_NESTING = 40
@@ -65,10 +68,17 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
 
 def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None]:
     """`ch 4, join with sl st to form ring` at the head of a round is its beginning, no start: the chains of that
-    ring. So is `ch 24, dc in 4th ch from hook ...`: the chains of that foundation."""
+    ring. So is `ch 24, dc in 4th ch from hook ...`: the chains of that foundation, and `15 fsc`: its chains, and one
+    stitch in each."""
     if body and isinstance(body[0], Act):
         rest, ring, cast = _own_beginning(body[1:])
         return [body[0], *rest], ring, cast
+    first = body[0] if body else None
+    make = first.group[0] if isinstance(first, Work) and not first.where.said else None
+    if isinstance(first, Work) and isinstance(make, Make) and make.stitch and lookup(make.stitch).made == "foundation":
+        each = Where("each", (Target("chain"),), first.where.span, until=Until("across"))
+        row = replace(first, group=(replace(make, stitch=lookup(make.stitch).base, n=1),), where=each)
+        return [row, *body[1:]], None, first.where.count
     if len(body) < 2 or not isinstance(body[0], Chain):
         return body, None, None
     chain, after = body[0], body[1]

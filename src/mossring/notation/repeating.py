@@ -43,7 +43,7 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
         return
     at = c.i
     times = c.times()
-    until = places.read_until(c) if times is None and c.at("around") else None
+    until = places.read_until(c) if times is None and c.at("around", "to", "until", "across") else None
     placed = times is None and until is None and c.at("in", "into")
     if times is None and until is None and not placed:
         return
@@ -278,7 +278,9 @@ def _run_so_far(nodes: list[Node]) -> int:
         run += 1
     body = nodes[len(nodes) - run :]
     begins = next((k for k, n in enumerate(body) if not isinstance(n, Chain)), len(body))
-    return run - begins if run == len(nodes) else run
+    last = body[-1] if body else None
+    ends_alike = isinstance(last, Chain) and begins and replace(last, span=(0, 0)) == replace(body[0], span=(0, 0))
+    return run - begins if run == len(nodes) or ends_alike else run  # `ch 1, 2 dc in next sp, ch 1, repeat`
 
 
 def _again(nodes: list[Node], run: int) -> tuple[Node, ...]:

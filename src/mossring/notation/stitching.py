@@ -6,7 +6,7 @@ from dataclasses import replace
 from typing import TYPE_CHECKING, Literal
 
 from mossring.notation import grouping, labels, places, targets
-from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
+from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
 from mossring.notation.tree import (
     Chain,
     Make,
@@ -28,7 +28,10 @@ if TYPE_CHECKING:
 PICOT_CHAINS = 3
 """A picot that nobody described has three chains (common practice, no source)."""
 _OPEN = {"(": ")", "[": "]"}
-_AT_PLACE = frozenset({"next", "each", "every", "same", "corresponding", "post", "posts", "the", "front", "back", "ch"})
+_AT_PLACE = frozenset(
+    {"next", "each", "every", "same", "corresponding", "post", "posts", "the", "front", "back", "ch", "first", "last"}
+    | {"this", "that", "any", "following"}
+)
 _ALSO = ("working", "making", "with", "placing", "putting")
 _AT_STITCH = STITCH_WORDS | frozenset({"chain", "loop"})
 
@@ -44,11 +47,11 @@ def stitches(r: Reader) -> list[Node]:
         return _once_around(r, i)
     if c.at("dec", "decrease", "decreases", "decs"):
         return _decrease(r)
-    made = c.named()
-    start = "" if made is not None else _start(c)
-    made = c.named() if made is None else made
-    if made is not None:
-        return _special(r, made, 1, i, start)
+    name = c.name()
+    start = "" if name else _start(c)
+    name = name or c.name()
+    if name:
+        return _special(r, name, 1, i, start)
     at = c.i
     n = c.number()
     c.accept("more")
@@ -57,8 +60,8 @@ def stitches(r: Reader) -> list[Node]:
     if n in (2, 3) and c.token.tight and c.ahead().text in ("inc", "incs", "increase"):  # `2-dc inc`
         r.last_stitch = c.stitch()
         return _increase(r, made=n)
-    if n is not None and (made := c.named()) is not None:
-        return _special(r, made, n, i, start)
+    if n is not None and (name := c.name()):
+        return _special(r, name, n, i, start)
     c.i = at
     return _counted(r, i, start, part)
 
@@ -443,9 +446,10 @@ def _decrease(r: Reader) -> list[Node]:
 # ---- special stitches ---------------------------------------------------------------------
 
 
-def _special(r: Reader, group: tuple[Node, ...], n: int, i: int, start: str) -> list[Node]:
+def _special(r: Reader, name: Named, n: int, i: int, start: str) -> list[Node]:
     """A special stitch by its name, in its place."""
     c = r.c
+    group = name.group
     if not group:
         raise c.fail("instruction", token=c.tokens[i])
     alone = group[0] if len(group) == 1 else None
@@ -468,6 +472,8 @@ def _special(r: Reader, group: tuple[Node, ...], n: int, i: int, start: str) -> 
         wheres = places.read_places(c)
         return swept(r, [Work(group, w, c.span_from(i)) for w in wheres])
     until = places.read_until(c) if c.at("around", "across", "to") else None
+    if name.place and until is None:  # `corner`, which its definition has worked in the corner space
+        return [Work(group, replace(name.place, count=n, span=c.span_from(i)), c.span_from(i))]
     where = Where("next", (targets.ANY_STITCH,), c.span_from(i), n, said=False)
     if until is not None:
         where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until)

@@ -24,8 +24,8 @@ class Target:
     with or without a chain across it.
 
     `start` is the top of a starting chain, `centre` the middle stitch of a group or (nth) the nth of its stitches, -1
-    the last; `chain` each chain by itself. A `ring` with chains is the one chain that far from the hook. part: see Made; round: of an earlier
-    round (0: the round below).
+    the last; `chain` each chain by itself. A `ring` with chains is the one chain that far from the hook. part: see
+    Made; round: of an earlier round (0: the round below).
     """
 
     kind: Literal["ring", "st", "sp", "gap", "corner", "between", "group", "start", "centre", "chain"]

@@ -95,6 +95,8 @@ def enter(
     verdict: Verdict = "unknown" if flat_piece else judge(done.number, low, high, openness)
     if verdict == "cups" and before and before.verdict in ("flat", "blocks out") and _evens(stitches, earlier, height):
         verdict = "blocks out"
+    if verdict == "cups" and before and len(_tied(done.made)) >= TIES:  # petals stand free: the edge below tells
+        verdict = before.verdict
     lower = 1 - (1 - SPACE_HEIGHT) * (in_spaces / stitches if stitches and done.number > 1 else 0.0)
     extent = (before.extent if before else start_radius(begin)) + height * lower
     growth = edge[1] - (before.edge[1] if before else 0.0)
@@ -131,13 +133,21 @@ def _edge(made: Sequence[Made]) -> tuple[float, float]:
     solid = sum(m.width for m in made if m.kind != "ch")
     chains = sum(m.width for m in made if m.kind == "ch")
     n = len(made)
-    tied = [i for i, m in enumerate(made) if m.kind == "slst"]
-    if not tied or len(tied) == sum(m.kind != "ch" for m in made):
+    tied = _tied(made)
+    if not tied:
         return solid, chains
     rising = {j % n for i in tied for j in (i - 1, i + 1) if made[j % n].kind == "ch"}
     return solid - sum(made[i].width for i in tied), chains - sum(made[j].width for j in rising)
 
 
+def _tied(made: Sequence[Made]) -> list[int]:
+    """The slip stitches that tie petals down; none where nothing else is made."""
+    tied = [i for i, m in enumerate(made) if m.kind == "slst"]
+    return tied if len(tied) < sum(m.kind != "ch" for m in made) else []
+
+
+TIES = 3
+"""The least slip stitches of a round whose petals stand free."""
 SHELL = 5
 """The least stitches in one place that stand out as a scallop."""
 PETAL = 3

@@ -89,8 +89,8 @@ def _from_hook(nodes: Sequence[Node]) -> int | None:
 def _turning_chain(nth: int, nodes: tuple[Node, ...], state: State, flat: bool) -> tuple[int, tuple[Node, ...], bool]:
     """How many chains of the foundation only turn, and the instructions with the start they stand for.
 
-    Skipped chains that count as a stitch stand beside the chain that the first stitch goes into; in a round that
-    begins with several stitches there, they are one of that end's stitches and stand in the same chain.
+    Skipped chains that count as a stitch stand beside the chain that the first stitch goes into; in a round they are
+    one of that end's stitches and stand in the same chain.
     """
     label: Label | None = None
     rest = list(nodes)
@@ -107,7 +107,7 @@ def _turning_chain(nth: int, nodes: tuple[Node, ...], state: State, flat: bool) 
         return nth - 1, tuple(plain), True
     start = replace(chain, label=counts)
     first = plain[0]
-    if not flat and isinstance(first, Work) and sum(m.n for m in makes([first])) > 1:
+    if not flat and isinstance(first, Work):
         return nth - 1, (start, replace(first, where=Where("same", (), first.span)), *plain[1:]), True
     passed = Skip(Where("next", (Target("chain"),), chain.span, counts.chains), chain.span) if counts.chains else None
     return max(0, nth - 2 - counts.chains), (start, *((passed,) if passed else ()), *plain), True

@@ -182,6 +182,20 @@ def slips(node: Node) -> bool:
     )
 
 
+def fades_out(rest: Sequence[Node]) -> bool:
+    """Whether these are the few stitches, one in each of the next, by which a spiral ends: the last a slip stitch."""
+    works = [n for n in rest if not isinstance(n, Act)]
+    return 0 < len(works) <= FADING and slips(works[-1]) and all(_one_in_next(n) for n in works)
+
+
+FADING = 4
+"""The most stitches by which a spiral comes down to its edge."""
+
+
+def _one_in_next(node: Node) -> bool:
+    return isinstance(node, Work) and len(node.group) == 1 and (node.where.mode, node.where.count) == ("next", 1)
+
+
 def _standing(body: Sequence[Node]) -> bool:
     """Whether slip stitches only moved the hook: to a standing stitch, or to where the next stitch goes."""
     first = next(makes(body), None)

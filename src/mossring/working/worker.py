@@ -30,7 +30,7 @@ from mossring.working.deep import Depths
 from mossring.working.edge import SKIPPED, SLIPPED, WORKED, Edge
 from mossring.working.fabric import RING, WorkedRound
 from mossring.working.making import Maker
-from mossring.working.opening import find_start, open_round, slips
+from mossring.working.opening import fades_out, find_start, open_round
 from mossring.working.starting import first_place, makes
 
 _LOOP = Target("sp")
@@ -108,16 +108,16 @@ class Worker(Maker):
                 self.troubles.append(e.trouble)
         elif not self.edge.ring:
             find_start(self, body)
-        last = next((n for n in reversed(body) if not isinstance(n, Act)), None)
-        for node in body:
+        for k, node in enumerate(body):
             try:
                 self.node(node)
             except OverLimitError:
                 raise
             except UnworkableError as e:
                 used_up = not self.edge.ring and self.edge.pos >= self.edge.end
-                if used_up and slips(node) and node is last:
-                    self.closing_done = True  # a spiral ends with a slip stitch into the stitch that comes next
+                if used_up and fades_out(body[k:]):
+                    self.closing_done = True
+                    return
                 else:
                     self.troubles.append(e.trouble)
 

@@ -62,7 +62,9 @@ def described(keys: Iterable[str], dialect: Dialect) -> list[tuple[str, str]]:
 def own_names(names: Names) -> dict[tuple[Item, ...], str]:
     """The designer's own names for groups, by what they are made of."""
     out: dict[tuple[Item, ...], str] = {}
-    for words, group in sorted(names, key=lambda n: len(" ".join(n[0]))):
+    for words, group, place in sorted(names, key=lambda n: len(" ".join(n.words))):
+        if place:  # the name of a corner or a space, with its stitches
+            continue
         if (items := as_items(group)) and not (isinstance(group[0], Make) and group[0].start):
             out.setdefault(items, ("-" if len(words[0]) == 1 else " ").join(words))
     return out
