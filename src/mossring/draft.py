@@ -301,7 +301,7 @@ def _meant(
     nth = number - line.first
     first, last = tree.repeat_of or -1, tree.repeat_to or -1
     meant = (first + line.shift if first > 0 else line.first + first) + nth % max(1, last - first + 1)
-    if first == -1:
+    if first == -1 or (nth and tree.grows and last == first):  # each round of a range grows on the one before it
         meant = number - 1
     source = bodies.get(meant, tree)
     if source is tree:

@@ -84,7 +84,8 @@ def _line(draft: Draft, findings: list[Finding], start: int, end: int, became: d
     text = draft.doc.text[start:end]
     if not text.strip():
         return ReadLine(start, end, "blank")
-    marks = [_mark(f) for f in findings if f.round and start <= f.start < max(end, start + 1) and f.severity != "hint"]
+    here = [f for f in findings if f.round and start <= f.start < max(end, start + 1)]
+    marks = [_mark(f) for f in here if f.severity != "hint" or f.family == 1]
     heads = [r.head[0] for r in draft.doc.rounds if start <= r.head[0] < end]
     inside = next((r for r in draft.doc.rounds if r.at < end and start < r.at + len(r.text)), None)
     if heads or inside is not None:

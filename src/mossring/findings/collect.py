@@ -194,7 +194,9 @@ class _Collector:
         if len(trial.rounds) < min(len(self.draft.rounds), most):
             return None
         if f.family == 1:
-            had, has = ([g.code for g in raw(d, index) if g.severity != "hint"] for d in (self.draft, trial))
+            had, has = (
+                [g.code for g in raw(d, index) if g.severity != "hint" or g.code == f.code] for d in (self.draft, trial)
+            )
             return fix if has.count(f.code) < had.count(f.code) and set(has) <= set(had) else None
         if f.family == _LEVEL:
             return self._levels(fix, f, index, trial)

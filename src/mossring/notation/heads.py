@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from mossring.notation.words import NUMBERS, ORDINALS
 
-_WORD = r"rounds?|rnds?\.?|rows?|rds?\.?|r"
+_WORD = r"rounds?|rnds?\.?|rows?|rds?\.?|r[ound]{2,4}(?= ?\d)|r"
 _N = r"(?:\d{1,6}|" + "|".join(w for w in NUMBERS if w != "zero") + r")"
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
 _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|,)\s*"

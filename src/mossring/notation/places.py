@@ -124,6 +124,8 @@ def _plain_place(c: Cursor, i: int) -> Where:
         return Where("any", (read_target(c),), c.span_from(i))
     if c.at("rem", "remaining"):
         return _each(c, i)
+    if c.accept("it"):
+        return Where("same", (), c.span_from(i))
     if _at_base(c):
         return Where("same", (), c.span_from(i))
     n = _count(c)

@@ -161,9 +161,9 @@ class Reader:
         stated = read_stated(
             self.c, loose=isinstance(last, Join | Act) or (stopped and (whole or self.repeat_of is not None))
         )
-        if stated:
+        if stated is not None:
             self.stated.extend(stated)
-        return bool(stated)
+        return stated is not None
 
     def _recover(self, before: int) -> None:
         """On to the next separator at this level; brackets in between are passed whole."""
@@ -217,7 +217,9 @@ class Reader:
             if where.targets and where.targets[0].kind != "ring":
                 nodes.append(Work((), where, c.span_from(c.i - 1)))
                 self.all_in = True
-        elif t.text in ("beginning", "beg", "starting", "start", "begin") and c.ahead().text == "with":
+        elif t.text in ("counting", "including") or (
+            t.text in ("beginning", "beg", "starting", "start", "begin") and c.ahead().text == "with"
+        ):
             while c.token.kind in ("word", "num", "ord") or c.at(
                 "-"
             ):  # `12 dc in ring, beginning with ch 3 as first dc`

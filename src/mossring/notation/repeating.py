@@ -6,8 +6,8 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from mossring.notation import acts, grouping, labels, likening, places, stitching
-from mossring.notation.cursor import STITCH_WORDS, Cursor, UnreadableError
+from mossring.notation import acts, grouping, labels, likening, places, stitching, targets
+from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Together, Trouble, Until, Work
 from mossring.notation.words import NUMBERS
@@ -133,6 +133,7 @@ def _remark(r: Reader) -> bool:
         words.add(c.ahead(k).text)
         k += 1
     remarks = words & {"made", "completed", "counts", "count", "note", "magic", "is"} or words in _SIDES
+    remarks = remarks or bool(words and words <= GROUP_WORDS)  # `5 dc in next dc (shell)`
     remarks = remarks or {"same", "as"} <= words  # `(same ch as first dc)`
     if not remarks or c.ahead(k + 1).text in ("in", "into"):
         return False
@@ -295,6 +296,11 @@ def _rep_all(r: Reader, nodes: list[Node], run: int, i: int) -> None:
     """`1 dc in first st, 2 dc in next st; repeat to end`: the first stitch is the next one when it comes again."""
     r.c.accept("beg", "beginning", "start")
     times, until, span = _times_or_until(r, i)
+    if r.c.at("in", "into"):  # `3 dc, ch 2, repeat 3 more times in ring`
+        save = r.c.i
+        r.c.i += 1
+        r.c.accept("the")
+        r.c.i = r.c.i if targets.read_ring(r.c) else save
     body = _again(nodes, run)
     del nodes[len(nodes) - run :]
     more = any(t.text in ("more", "again") for t in r.c.tokens[i : r.c.i])
@@ -337,8 +343,10 @@ def _ending_with(r: Reader, whole: Repeat) -> Repeat | None:
             first = end[0] if end else None
             if isinstance(first, Work) and first.where.said and whole.times is None:
                 return _ending_like(whole, first)
-            like = [k for k, n in enumerate(whole.body) if isinstance(first, Chain) and isinstance(n, Chain)]
+            like = [k for k, n in enumerate(whole.body) if isinstance(first, Chain | Skip) and type(n) is type(first)]
             if like:
+                if isinstance(first, Skip):  # what is skipped last lies at the round's end anyway
+                    r.instruction([], Marks(), MAX_NESTING - 1)
                 return replace(whole, cut=like[-1])
     c.i = save
     del c.troubles[troubles:]

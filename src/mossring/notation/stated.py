@@ -41,7 +41,7 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
     elif ended:
         c.accept(".")
         ended = c.token.kind == "end"
-    if out and ended:
+    if out is not None and ended:
         return _series(out)
     c.i = save
     return None
@@ -49,8 +49,8 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
 
 def _series(counts: list[Stated]) -> list[Stated]:
     """`24, 36, 48 dc`: what is named once at the end is meant of all."""
-    last = counts[-1]
-    if last.what and all(s.what == "" for s in counts[:-1]):
+    last = counts[-1] if counts else None
+    if last and last.what and all(s.what == "" for s in counts[:-1]):
         return [replace(s, what=last.what, per_side=last.per_side) for s in counts]
     return counts
 
@@ -79,6 +79,10 @@ def _counts(c: Cursor) -> list[Stated] | None:
         if c.accept("counting", "including"):  # `6 dc counting the ch-3`
             while c.token.kind in ("word", "num") or c.at("-"):
                 c.i += 1
+        if c.at("+", "plus", "and") and c.ahead().text == "turning":  # `18 htr + turning ch`: no count of all of them
+            c.i += 2
+            c.accept("ch", "chain")
+            return out
         per_side = _per_side(c)
         number = _round(c)
         if per_side:

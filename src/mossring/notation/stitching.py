@@ -235,7 +235,11 @@ def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:
         inner = r.sequence(_OPEN[opener.text], depth + 1)
         if not c.accept(_OPEN[opener.text]):
             r.trouble("bracket", at, mark=opener.text)
-        return [Work(grouping.as_group(r, inner), w, c.span_from(i)) for w in wheres]
+        group = grouping.as_group(r, inner)
+        times = c.times()
+        if times is not None:  # `into ring work [4 tr, 3 ch] three times`
+            group = (Repeat(group, times, c.span_from(i)),)
+        return [Work(group, w, c.span_from(i)) for w in wheres]
     made = c.named()
     if made is not None:
         return [Work(made, w, c.span_from(i)) for w in wheres]

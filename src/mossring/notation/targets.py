@@ -72,7 +72,7 @@ def opens_target(c: Cursor) -> bool:
     if t.kind == "num":
         return c.ahead().text in ("ch", "chain", *SPACE_WORDS) or c.legged(peek=True) is not None
     save = c.i
-    found = c.stitch() is not None
+    found = c.stitch() is not None or c.named() is not None or c.making() is not None
     c.i = save
     return found
 

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
-from mossring.notation.tree import Node, Repeat, Skip, Target, Together, Where, Work
+from mossring.notation.tree import Join, Node, Repeat, Skip, Target, Together, Where, Work
 from mossring.working import reach
 from mossring.working.budget import OverLimitError, UnworkableError
 from mossring.working.edge import SKIPPED
@@ -145,6 +146,17 @@ def before_more_work(body: Sequence[Node]) -> frozenset[int]:
             out.add(id(node))
         more = more or isinstance(node, Work | Together | Repeat)
     return frozenset(out)
+
+
+def before_the_start(body: Sequence[Node]) -> frozenset[int]:
+    """The sweeps of a row to its end behind which the chain that began the row below is worked on its own."""
+    return frozenset(
+        id(one)
+        for one, then in itertools.pairwise(body)
+        if _sweeps(one) and isinstance(one, Work) and one.where.until and one.where.until.kind in ("end", "across")
+        if (isinstance(then, Join) and then.into == "chain")
+        or (isinstance(then, Work) and then.where.targets and then.where.targets[0].kind == "start")
+    )
 
 
 def _sweeps(node: Node) -> bool:

@@ -77,6 +77,7 @@ class Worker(Maker):
         self.acts: list[Act] = []
         self._chain_in: tuple[int, int] = (-1, 0)
         self.tail: frozenset[int] = frozenset()
+        self.short: frozenset[int] = frozenset()
         self.most_passes: dict[int, int] = {}
 
     # ---- the round ------------------------------------------------------------------------
@@ -85,6 +86,7 @@ class Worker(Maker):
         """Work the nodes. Unworkable instructions become troubles and are passed over."""
         self.written = written
         self.tail = passes.before_more_work(body)
+        self.short = passes.before_the_start(body) if self.edge.line else frozenset()
         place = first_place(body)
         self.in_one_chain = place is not None and bool(place.targets) and bool(place.targets[0].chains)
         try:
@@ -118,8 +120,7 @@ class Worker(Maker):
                 if used_up and fades_out(body[k:]):
                     self.closing_done = True
                     return
-                else:
-                    self.troubles.append(e.trouble)
+                self.troubles.append(e.trouble)
 
     # ---- nodes ----------------------------------------------------------------------------
 
@@ -258,6 +259,8 @@ class Worker(Maker):
         # what is named besides goes before `each st`
         sweeps = [(work, t) for work in (*reversed(node.also), node) for t in work.where.targets]
         stop = reach.until(self, node.where.until)
+        if id(node) in self.short and stop == edge.end and edge.at(stop - 1).start:
+            stop -= 1
         if node.where.targets[0].stitch == "end":
             stop = self._last_row_end(stop)
         u = edge.pos
