@@ -11,6 +11,7 @@ from mossring.notation.pasted import (
     Definition,
     Start,
     definitions_in,
+    lists_stitches,
     names_stitches,
     opens_section,
     plain,
@@ -251,7 +252,7 @@ def _prose(doc: Document, line: str, at: int) -> None:
     if opens_section(bare):
         doc.in_stitches = True
     doc.spiral = doc.spiral or bool(_SPIRAL.search(bare))
-    defined = definitions_in(bare) if not dialect else []
+    defined = definitions_in(bare) if not dialect or lists_stitches(bare) else []
     told = any(names_stitches(d.made) for d in defined) and ("=" in bare or ":" in bare)
     if not (doc.title or doc.header or doc.in_stitches or told):
         defined = []  # `Motif A - lattice hexagon` is a title

@@ -144,6 +144,15 @@ def one_place_at_start(nodes: list[Node]) -> None:
         nodes[k + 1 :] = [Work((*group, *last.group), replace(last.where, mode="same"), span)]
 
 
+def in_part(node: Node, part: str) -> Node:
+    """An instruction with all its stitches in a loop."""
+    if isinstance(node, Make):
+        return replace(node, part=part)
+    if isinstance(node, Repeat):
+        return replace(node, body=tuple(in_part(n, part) for n in node.body))
+    return replace(node, group=tuple(in_part(n, part) for n in node.group)) if isinstance(node, Work) else node
+
+
 def is_slip(node: Node) -> bool:
     """Whether a node is a slip stitch."""
     first = node.group[0] if isinstance(node, Work) and node.group else None

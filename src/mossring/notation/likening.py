@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
+from mossring.notation import endings
 from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Growth, GrowthKind
@@ -15,7 +16,7 @@ _SEPARATORS = (",", ";", ".")
 _CONTINUING = frozenset(
     {"continue", "cont", "keep", "continuing", "to", "in", "the", "this", "same", "way", "manner", "pattern", "as"}
     | {"established", "set", "before", "increase", "increasing", "inc", "working", "work", "above", "on", "so"}
-    | {"each", "every", "rnd", "round", "rnds", "rounds", "evenly"}
+    | {"each", "every", "rnd", "round", "rnds", "rounds", "evenly", "granny", "solid"}
 )
 """Words of a sentence that only says to go on."""
 
@@ -66,6 +67,7 @@ def round_number(r: Reader, i: int) -> None:
         while c.token.kind in ("word", "num", "ord"):
             c.i += 1
     _additions(r)
+    endings.omitted(r)  # `, working last dc in 3rd ch of ch-5`
 
 
 def _additions(r: Reader) -> None:

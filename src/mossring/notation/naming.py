@@ -109,7 +109,8 @@ def _defined(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
                 tog = lookup(alone.stitch)  # `dc3tog in indicated st`: a cluster
                 return (replace(alone, stitch=composed("cl", tog.base, tog.legs)),)
             return () if plain_one else group
-    return ()
+    together = _motion("cl", _TOGETHER, made, dialect)
+    return (together,) if together else ()
 
 
 _MOTIONS: tuple[tuple[Making, re.Pattern[str]], ...] = (
@@ -133,18 +134,26 @@ _MOTIONS: tuple[tuple[Making, re.Pattern[str]], ...] = (
 """The motions of the hook by which a stitch is told: a popcorn by its dropped loop, a cluster by what is kept back."""
 
 
+_TOGETHER = re.compile(
+    r"(?P<n>\d|two|three|four|five) ?(?P<stitch>[a-z]+?)s? (?:worked |closed |crocheted |made )*together\b",
+    re.IGNORECASE,
+)
+"""`4 tr worked together in one stitch`, where nothing else says how."""
+
+
 def _motions(made: str, dialect: Dialect) -> Make | None:
-    for making, pattern in _MOTIONS:
-        m = pattern.search(made)
-        key = spellings(dialect).get((m["stitch"].lower(),)) if m else None
-        if m is None or key is None:
-            continue
-        begins = bool(m.groupdict().get("chain"))
-        legs = (NUMBERS[m["n"].lower()] if m["n"].isalpha() else int(m["n"])) + begins
-        whole = composed(making, key, legs)
-        if is_stitch(whole):
-            return Make(whole, 1, (0, 0), start="beg" if begins else "")
-    return None
+    return next((found for making, pattern in _MOTIONS if (found := _motion(making, pattern, made, dialect))), None)
+
+
+def _motion(making: Making, pattern: re.Pattern[str], made: str, dialect: Dialect) -> Make | None:
+    m = pattern.search(made)
+    key = spellings(dialect).get((m["stitch"].lower(),)) if m else None
+    if m is None or key is None:
+        return None
+    begins = bool(m.groupdict().get("chain"))
+    legs = (NUMBERS[m["n"].lower()] if m["n"].isalpha() else int(m["n"])) + begins
+    whole = composed(making, key, legs)
+    return Make(whole, 1, (0, 0), start="beg" if begins else "") if is_stitch(whole) else None
 
 
 _IN_SAME = re.compile(

@@ -17,7 +17,9 @@ _LIST_MARK = re.compile(
 _LISTED = re.compile(r"\n[ \t]*(?:[-•·>#]|\d{1,2}[.)])")
 _ESCAPE = re.compile(r"\\([*\[\]()_#])")
 _COUNTRY = r"(?P<{}>u\.?s\.?a?|u\.?k|american|british|united (?:states|kingdom))"
-_TERM_WORDS = r"\b(?:terms?|terminology|abbreviations|stitch(?:es| names)?|readers?|version|english|trebles?)\b"
+_TERM_WORDS = (
+    r"\b(?:dc|tr|htr|hdc|sc|terms?|terminology|abbreviations|stitch(?:es| names)?|readers?|version|english|trebles?)\b"
+)
 _TERMS = re.compile(
     r"\b" + _COUNTRY.format("by") + r"\b\.?[^.\n]{0,24}?" + _TERM_WORDS + "|"
     r"\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + _COUNTRY.format("of") + r"\b"
@@ -42,6 +44,12 @@ _DEFINITION = re.compile(
     r"(?:[ \t]*[(\[](?P<abbr>[A-Za-z0-9][A-Za-z0-9 .-]{0,16})[)\]])?"
     r"[ \t]*(?::|=|–|—| - )[ \t]*(?P<made>\S.*?)[ \t]*\.?$"
 )
+_KEY = re.compile(
+    r"^\W*(?:(?:special )?stitch(?:es)?(?: key| used)?|key|abbreviations?(?: used)?|legend)"
+    r"(?: ?\([^)]*\))?\s*[:–—-]\s*(?=\S)",
+    re.IGNORECASE,
+)
+"""What stands before the stitches of a list on one line."""
 _SECTION = re.compile(r"^\W*(special )?(stitch(es)?|abbreviations?|terms used)( used)?( \(.*\))?\W*$", re.IGNORECASE)
 
 
@@ -105,13 +113,19 @@ def read_definition(line: str) -> Definition | None:
 
 def definitions_in(line: str) -> list[Definition]:
     """The definitions of a line: one, or several (`FP = front post dc, BP = back post dc`)."""
+    line, keyed = _KEY.subn("", line, count=1)
     for mark in (";", ","):
-        parts = [read_definition(part) for part in line.split(mark)]
+        parts = [read_definition(part) for part in re.split(mark + r"(?![^()]*\))", line)]
         several = [d for d in parts if d]
-        if len(several) > 1 and len(several) == len(parts):
+        if (len(several) > 1 and len(several) == len(parts)) or (keyed and several and len(parts) > 1):
             return several
     whole = read_definition(line)
     return [whole] if whole else []
+
+
+def lists_stitches(line: str) -> bool:
+    """Whether a line is itself a list of stitches (`Stitch key (US): sc, dc, p = picot`)."""
+    return bool(_KEY.match(line))
 
 
 def opens_section(line: str) -> bool:

@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from mossring.notation import acts, closing, grouping, labels, likening, places, repeating, stitching, targets
 from mossring.notation.cursor import Cursor, Names, UnreadableError
+from mossring.notation.marks import Marks
 from mossring.notation.stated import read_stated
 from mossring.notation.targets import CHAIN_WORDS
 from mossring.notation.tree import (
@@ -120,7 +121,7 @@ class Reader:
         """Instructions up to `closer` (or the end)."""
         c = self.c
         nodes: list[Node] = []
-        marks = repeating.Marks()
+        marks = Marks()
         while True:
             while c.accept(*_SEPARATORS, "&", ":") or c.accept("and", "then"):
                 pass
@@ -185,7 +186,7 @@ class Reader:
 
     # ---- one instruction ------------------------------------------------------------------
 
-    def instruction(self, nodes: list[Node], marks: repeating.Marks, depth: int) -> None:
+    def instruction(self, nodes: list[Node], marks: Marks, depth: int) -> None:
         """Read one instruction onto `nodes`. Raises UnreadableError where nothing can be made of it."""
         c = self.c
         t = c.token
@@ -227,6 +228,8 @@ class Reader:
         elif t.text in ("beginning", "begin", "starting", "start") and c.ahead().text in ("in", "into"):
             c.i += 2
             nodes.extend(self._begun_in(places.read_places(c)[0], depth))
+        elif t.text in ("working", "worked", "work") and nodes and (part := self._part_behind()):
+            nodes[-1] = grouping.in_part(nodes[-1], part)
         elif (label := labels.read_told_label(c)) is not None:
             grouping.label_last(nodes, label, c.span_from(c.i - 1)[1])
         elif (t.text == "first" or c.phrase("the", "first")) and self._first_is_chain():
@@ -246,11 +249,22 @@ class Reader:
         else:
             nodes.extend(stitching.stitches(self))
 
+    def _part_behind(self) -> str:
+        """`, working in back loops only` behind what is worked so; `` with nothing read."""
+        c = self.c
+        save = c.i
+        c.i += 1
+        part = targets.read_part(c) if c.accept("in", "into", "through") else ""
+        if part and (c.token.kind == "end" or c.at(*_SEPARATORS, "(", "[", "-")):
+            return part
+        c.i = save
+        return ""
+
     def _begun_in(self, where: Where, depth: int) -> list[Node]:
         """`starting in 2nd ch from hook, sc in next 9 ch`: the first of them goes there."""
         nodes: list[Node] = []
         self.c.accept(",", ":")
-        self.instruction(nodes, repeating.Marks(), depth)
+        self.instruction(nodes, Marks(), depth)
         first = nodes[0] if nodes else None
         if not isinstance(first, Work) or first.where.mode not in ("next", "each"):
             raise self.c.fail("instruction")

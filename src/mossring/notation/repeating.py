@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from mossring.notation import acts, grouping, labels, likening, places, stitching, targets
-from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor, UnreadableError
+from mossring.notation import acts, endings, grouping, labels, likening, places, stitching, targets
+from mossring.notation.cursor import GROUP_WORDS, Cursor
+from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
-from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Together, Trouble, Until, Work
+from mossring.notation.tree import Chain, Node, Repeat, Skip, Together, Trouble, Until, Work
 from mossring.notation.words import NUMBERS
 
 if TYPE_CHECKING:
@@ -21,21 +21,6 @@ _OPEN = {"(": ")", "[": "]"}
 _STARS = ("*", "**", "***")
 
 
-class Marks:
-    """Where the asterisks of one level stand: index into its nodes of the opening and the closing one."""
-
-    def __init__(self) -> None:
-        self.open: dict[str, int] = {}
-        self.close: dict[str, int] = {}
-
-    def put(self, star: str, index: int) -> None:
-        if star in self.open and star not in self.close and index > self.open[star]:
-            self.close[star] = index
-        else:
-            self.open[star] = index
-            self.close.pop(star, None)
-
-
 def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
     """`*3 dc, ch 2* x3`: a repeat between two stars with its times right behind them (so many in all)."""
     c = r.c
@@ -43,7 +28,7 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
         return
     at = c.i
     times = c.times()
-    until = places.read_until(c) if times is None and c.at("around", "to", "until", "across") else None
+    until = places.read_until(c) if times is None and c.at("around", "to", "until", "across", "all") else None
     placed = times is None and until is None and c.at("in", "into")
     if times is None and until is None and not placed:
         return
@@ -65,8 +50,8 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
     if not body:
         return
     whole = Repeat(body, min(times, MAX_TIMES) if times is not None else None, span, until, times_span=span)
-    omitted = _omitted(r)  # `*...* 4 times leaving last 2 dc unworked`
-    short = _shortened(body, omitted) if omitted and whole.times else None
+    omitted = endings.omitted(r)  # `*...* 4 times leaving last 2 dc unworked`
+    short = endings.shortened(body, omitted) if omitted and whole.times else None
     nodes.extend((replace(whole, times=(whole.times or 1) - 1), *short) if short is not None else (whole,))
 
 
@@ -257,12 +242,17 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     del nodes[first:]
     total = None if times is None else times + 1
     whole = Repeat(body, total, c.span_from(i), until=until, times_span=span)
-    cut = _cut_said(r, cut)
+    cut = endings.cut_said(r, cut)
     in_all = any(t.text == "x" for t in c.tokens[i : c.i])  # `rep from * x3`: three in all, where four don't fit
     omitted = None
-    if cut is None and (ended := _ending_with(r, whole)) is not None:
+    if cut is None and (ended := endings.ending_with(r, whole)) is not None:
         nodes.append(ended)
-    elif cut is None and (omitted := _omitted(r)) and total and (short := _shortened(body, omitted)) is not None:
+    elif (
+        cut is None
+        and (omitted := endings.omitted(r))
+        and total
+        and (short := endings.shortened(body, omitted)) is not None
+    ):
         nodes.extend((replace(whole, times=total - 1), *short))
     else:
         nodes.append(replace(whole, cut=cut, loose=in_all or omitted is not None))
@@ -308,121 +298,6 @@ def _rep_all(r: Reader, nodes: list[Node], run: int, i: int) -> None:
     nodes.append(Repeat(body, total, r.c.span_from(i), until=until, times_span=span, loose=not more))
 
 
-def _cut_said(r: Reader, cut: int | None) -> int | None:
-    """A `**` counts as the end of the last repeat only if `ending last rep at **` follows."""
-    c = r.c
-    save = c.i
-    c.accept(",", ";")
-    if cut is not None and c.accept("ending", "end"):
-        while c.token.kind == "word":
-            c.i += 1
-        if c.accept("**"):
-            return cut
-    c.i = save
-    return None
-
-
-def _ending_with(r: Reader, whole: Repeat) -> Repeat | None:
-    """`ending last rep with ch 5`: the last pass stops before its own such chain, and the words that follow end it;
-    `ending with 3 dc in last sp`: the repeat stops before that place. None with nothing read for other words."""
-    c = r.c
-    save, troubles = c.i, len(c.troubles)
-    c.accept(",", ";")
-    if c.accept("ending", "end", "finishing", "finish"):
-        c.accept("the")
-        c.accept("last", "final") and c.accept("rep", "repeat")
-        if c.accept("with") or not c.at("at", "before", "after", "on", "in"):
-            at = c.i
-            end: list[Node] = []
-            try:
-                r.instruction(end, Marks(), MAX_NESTING - 1)
-            except UnreadableError:
-                end = []
-            c.i = at
-            del c.troubles[troubles:]
-            first = end[0] if end else None
-            if isinstance(first, Work) and first.where.said and whole.times is None:
-                return _ending_like(whole, first)
-            like = [k for k, n in enumerate(whole.body) if isinstance(first, Chain | Skip) and type(n) is type(first)]
-            if like:
-                if isinstance(first, Skip):  # what is skipped last lies at the round's end anyway
-                    r.instruction([], Marks(), MAX_NESTING - 1)
-                return replace(whole, cut=like[-1])
-    c.i = save
-    del c.troubles[troubles:]
-    return None
-
-
-def _ending_like(whole: Repeat, last: Work) -> Repeat:
-    """A repeat whose last pass goes on with these words from where they resemble its own: the same stitches in a
-    place of the same kind. Where nothing does, they follow its last whole pass."""
-    kind = [(t.kind, t.chains) for t in last.where.targets]
-    there = [
-        k
-        for k, n in enumerate(whole.body)
-        if isinstance(n, Work)
-        and _stitches(n) == _stitches(last)
-        and [(t.kind, t.chains) for t in n.where.targets] == kind
-    ]
-    if there:
-        return replace(whole, cut=there[-1], loose=True)
-    if last.where.mode == "last":
-        return replace(whole, until=Until("last", last.where.targets[0], last.where.count))
-    return whole
-
-
-def _stitches(work: Work) -> list[tuple[str, int]]:
-    return [(getattr(n, "stitch", "ch"), n.n) for n in work.group if isinstance(n, Make | Chain)]
-
-
-def _omitted(r: Reader) -> int | None:
-    """`omitting last 2 sc`: so many stitches fewer in the last pass; 0 where it just ends where the round does
-    (`omitting last corner`, `ending last rep before corner`); None with nothing read for other words."""
-    c = r.c
-    save = c.i
-    c.accept(",", ";")
-    ending = c.accept("ending", "end")
-    if ending:
-        c.accept("the")
-        if c.accept("last", "final") and c.accept("rep", "repeat") and c.accept("before", "after", "at"):
-            _pass_words(c)
-            return 0
-    at = c.i
-    if c.accept("working") and c.accept("the", "last") and c.token.kind == "word":  # `working last sl st in first sc`
-        c.accept("last")
-        if c.stitch() and c.accept("in", "into") and c.at("first", "top", "beg", "joining", "same"):
-            _pass_words(c)
-            return 0
-    c.i = at
-    if c.accept("omitting", "omit", "leaving", "skipping", *(("without",) if ending else ())):
-        c.accept("off", "out")
-        c.accept("the")
-        if c.accept("last", "final") or ending:
-            n = c.number()
-            stitches = (c.stitch() not in (None, "ch") or c.accept(*STITCH_WORDS)) and not c.at("in", "into")
-            _pass_words(c)
-            return (n or 1) if stitches else 0
-    c.i = save
-    return None
-
-
-def _pass_words(c: Cursor) -> None:
-    while c.token.kind in ("word", "num", "ord"):
-        c.i += 1
-
-
-def _shortened(body: Sequence[Node], n: int) -> tuple[Node, ...] | None:
-    """A pass without its last n stitches, one in each place; None where it doesn't end in so many."""
-    last = body[-1] if body else None
-    if not isinstance(last, Work) or last.where.mode != "next" or len(last.group) != 1:
-        return None
-    make = last.group[0]
-    left = last.where.count - n
-    if not isinstance(make, Make) or make.n != 1 or left < 0:
-        return None
-    return (*body[:-1], replace(last, where=replace(last.where, count=left))) if left else tuple(body[:-1])
-
-
 def _rep_last(r: Reader, nodes: list[Node], i: int) -> None:
     times, until, span = _times_or_until(r, i)
     if not nodes or not isinstance(nodes[-1], Repeat | Work | Together):
@@ -445,5 +320,10 @@ def _times_or_until(r: Reader, i: int) -> tuple[int | None, Until | None, tuple[
             r.trouble("times", at, limit=MAX_TIMES, n=times)
             times = 0
         return times, None, c.span_from(at)
+    if c.accept("in", "into"):  # `rep from * in each of next 5 ch-1 sps`
+        where = places.read_places(c)[0]
+        if where.mode == "each":
+            return (None, where.until or places.END, None)
+        return (where.count, None, c.span_from(at))
     until = places.read_until(c)
     return (None, until or places.END, None)

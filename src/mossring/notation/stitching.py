@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING, Literal
 
 from mossring.notation import grouping, labels, places, targets
 from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
+from mossring.notation.marks import Marks
 from mossring.notation.tree import (
     Chain,
     Make,
@@ -261,8 +262,6 @@ def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:
 def _more_in_place(r: Reader, depth: int, each: bool) -> tuple[Node, ...]:
     """`in each sp work 3 dc, ch 1, 3 dc.`: what follows up to the full stop, where it names no place of its own. each:
     a chain may be the last of it, for it comes again."""
-    from mossring.notation.repeating import Marks
-
     c = r.c
     save, troubles = c.i, len(c.troubles)
     more: list[Node] = []
@@ -290,7 +289,7 @@ def _more_in_place(r: Reader, depth: int, each: bool) -> tuple[Node, ...]:
 
 def swept(r: Reader, works: list[Node]) -> list[Node]:
     """A sweep with what else is worked on the way: `and 2 sc in each ch-2 sp`, `, working 3 sc in each corner`."""
-    from mossring.notation.repeating import MAX_NESTING, Marks
+    from mossring.notation.repeating import MAX_NESTING
 
     c = r.c
     (*before, first) = works

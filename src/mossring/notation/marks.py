@@ -1,0 +1,18 @@
+"""The asterisks of a round while it is read."""
+
+from __future__ import annotations
+
+
+class Marks:
+    """Where the asterisks of one level stand: index into its nodes of the opening and the closing one."""
+
+    def __init__(self) -> None:
+        self.open: dict[str, int] = {}
+        self.close: dict[str, int] = {}
+
+    def put(self, star: str, index: int) -> None:
+        if star in self.open and star not in self.close and index > self.open[star]:
+            self.close[star] = index
+        else:
+            self.open[star] = index
+            self.close.pop(star, None)
