@@ -33,7 +33,7 @@ def read_definitions(definitions: Sequence[Definition], names: Names, dialect: D
     for d in definitions:
         words = [_words_of(n) for n in d.names]
         words = [w for w in words if w and w not in known and w not in spellings(dialect)]
-        group = _defined(d.made, dialect, names) if words else ()
+        group = _defined(d.made, dialect, names, d.names) if words else ()
         words = [w for w in words if not _usual(w, group, dialect)]
         if group:
             known.update(words)
@@ -83,7 +83,7 @@ def _usual(words: tuple[str, ...], group: tuple[Node, ...], dialect: Dialect) ->
     return (one.base, one.legs) == (other.base, other.legs) and {one.made, other.made} <= {"cl", "tog", one.made}
 
 
-def _defined(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
+def _defined(made: str, dialect: Dialect, names: Names, called: Sequence[str] = ()) -> tuple[Node, ...]:
     """What a line says a stitch is made of: in the notation, in brackets, or in the motions of the hook."""
     plain = Cursor(made.split("(")[0], dialect, names)
     legged = plain.legged()
@@ -109,7 +109,8 @@ def _defined(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
                 tog = lookup(alone.stitch)  # `dc3tog in indicated st`: a cluster
                 return (replace(alone, stitch=composed("cl", tog.base, tog.legs)),)
             return () if plain_one else group
-    together = _motion("cl", _TOGETHER, made, dialect)
+    bobble = any("bobble" in name.lower() for name in called)
+    together = _motion("bobble" if bobble else "cl", _TOGETHER, made, dialect)
     return (together,) if together else ()
 
 
