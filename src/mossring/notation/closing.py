@@ -59,7 +59,14 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
         if stitch == "slst" and targets.read_ring(c) and c.at("to") and c.ahead().text in ("form", "make"):
             return _finish(c, i, stitch, *_NOWHERE)  # `sl st in 4th ch from hook to form ring`
         where = _into(c)
-        closes = stitch == "slst" or after_chain or c.phrase("to", "join") or c.phrase("to", "close")
+        closes = (
+            stitch == "slst"
+            or after_chain
+            or _counts_as_chain(c)
+            or _nothing_more(c)
+            or c.phrase("to", "join")
+            or c.phrase("to", "close")
+        )
         if (where[0] == "chain" and closes) or (stitch == "slst" and where[0] == "stitch"):
             return _finish(c, i, stitch, *where)
     elif stitch == "slst" and c.at("top"):
@@ -73,6 +80,14 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
     return None
 
 
+def _counts_as_chain(c: Cursor) -> bool:
+    """Whether `(counts as ch 1)` comes next: what is worked stands for a space."""
+    save = c.i
+    label = labels.read_label(c)
+    c.i = save
+    return label is not None and label.stitch == "ch"
+
+
 _NOWHERE: tuple[str, int | None, int | None] = ("", None, None)
 
 
@@ -84,7 +99,10 @@ def _nothing_more(c: Cursor) -> bool:
     t = c.ahead(k)
     if t.text in ("(", "[", "-") and c.ahead(k + 1).kind == "num":
         return True
-    return t.kind == "end" or (k > 0 and (t.kind == "num" or t.text in ("(", "[", "<", "-", "=", "turn", "fasten")))
+    return t.kind == "end" or (k > 0 and (t.kind == "num" or t.text in _AFTER_JOIN))
+
+
+_AFTER_JOIN = ("(", "[", "<", "-", "=", "turn", "fasten", "finish", "cut", "break", "drop", "change", "weave")
 
 
 def _read_joined(c: Cursor, i: int) -> Join:
@@ -193,9 +211,10 @@ def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int 
         c.accept("the", "a")
         forms = c.accept("ring", "circle") and forms
         c.accept("rnd", "round")
-    space = None
-    label = labels.read_label(c) if stitch != "slst" else None
+    space, told = None, False
     if stitch != "slst":
-        space = label.chains if label and label.stitch == "ch" else _CHAINS_TALL.get(stitch, 1)
+        label = labels.read_label(c)
+        told = label is not None and label.stitch == "ch"
+        space = label.chains if label and told else _CHAINS_TALL.get(stitch, 1)
     kind: Literal["chain", "stitch", ""] = "chain" if into == "chain" else "stitch" if into == "stitch" else ""
-    return Join(stitch, kind, c.span_from(i), nth, of, space, forms)
+    return Join(stitch, kind, c.span_from(i), nth, of, space, forms, told)

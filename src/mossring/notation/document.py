@@ -196,6 +196,8 @@ def read_document(text: str) -> Document:
     for raw in doc.plain.splitlines(keepends=True):
         _line(doc, raw.rstrip("\r\n"), at)
         at += len(raw)
+    if doc.rounds and doc.rounds[0].word == "Row":  # what a later row says of its turning chain holds for all
+        doc.starts += [s for r in doc.rounds for s in told_starts(r.text) if s.n and not s.what]
     if not doc.rounds and not doc.troubles:
         doc.troubles.append(Trouble("no rounds", (0, min(1, len(text))), {}))
     return doc

@@ -25,6 +25,7 @@ def as_round(r: Reader) -> bool:
     """`as Rnd 3`, `same as Rnd 3`, with what it adds."""
     c = r.c
     i = c.i
+    c.accept_phrase("do", "the") or c.accept_phrase("work", "the") or c.accept("the")
     c.accept("same")
     if not c.accept("as"):
         c.i = i

@@ -119,7 +119,8 @@ _MOTIONS: tuple[tuple[Making, re.Pattern[str]], ...] = (
         "pc",
         re.compile(
             r"(?P<chain>\b(?:ch ?-?\d|\d ?-?ch)\b[^,;]*[,;] *(?:work )?)?"
-            r"(?P<n>\d+) ?(?P<stitch>[a-z]+)\b.*\b(?:drop|remove|withdraw|take (?:the )?(?:hook|loop))",
+            r"(?P<n>\d+) ?(?P<stitch>[a-z]+)\b.*"
+            r"\b(?:drop|remove|withdraw|take (?:the )?(?:hook|loop)|(?:finish|complete|close)\b[^.]*popcorn)",
             re.IGNORECASE,
         ),
     ),

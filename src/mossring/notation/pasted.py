@@ -31,9 +31,8 @@ _MAGIC = re.compile(r"\b(?:(?:magic|adjustable|sliding) (?:ring|circle|loop)|mr\
 _CHAINS = r"(?:ch(?:ain)?s?[ -]?\d{1,4}|\d{1,4} ?ch(?:ain)?s?)"
 _RING = re.compile(r"\b" + _CHAINS + r"\b.*\b(?:ring|join|circle)\b|\bring\b.*\b" + _CHAINS + r"\b", re.IGNORECASE)
 _CAST = re.compile(
-    r"^\W*(?:(?:foundation|base|starting|begin|start|using|with|make|work|yarn|colou?r|chain|ch|[A-Z])\b[\s:,]*)*"
-    + _CHAINS
-    + r"(?: loosely)?\W*$",
+    r"^\W*(?:(?:foundation|base|starting|begin|start|using|with|make|work|yarn|colou?r|chain|ch|[A-Z]"
+    r"|an?|the|size|hook|[\d.]+ ?mm)\b[\s:,]*)*" + _CHAINS + r"(?: loosely)?\W*$",
     re.IGNORECASE,
 )
 _STITCHES = re.compile(

@@ -124,6 +124,10 @@ def _plain_place(c: Cursor, i: int) -> Where:
         return Where("any", (read_target(c),), c.span_from(i))
     if c.at("rem", "remaining"):
         return _each(c, i)
+    save = c.i
+    if c.stitch() and c.accept("post"):  # `around hdc post`: of the stitch that closed the round below
+        return Where("same", (), c.span_from(i))
+    c.i = save
     if c.accept("it"):
         return Where("same", (), c.span_from(i))
     if _at_base(c):

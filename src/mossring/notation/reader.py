@@ -210,6 +210,8 @@ class Reader:
             nodes.append(self._say_corner())
         elif t.text in ("in", "into"):
             nodes.extend(self._place_first(depth))
+        elif t.text in ("working", "worked", "work", "all") and nodes and (part := self._part_behind()):
+            nodes[-1] = grouping.in_part(nodes[-1], part)
         elif t.text == "all" and c.ahead().text in ("in", "into") and nodes:
             c.i += 2
             where = places.read_places(c)[0]
@@ -228,8 +230,6 @@ class Reader:
         elif t.text in ("beginning", "begin", "starting", "start") and c.ahead().text in ("in", "into"):
             c.i += 2
             nodes.extend(self._begun_in(places.read_places(c)[0], depth))
-        elif t.text in ("working", "worked", "work") and nodes and (part := self._part_behind()):
-            nodes[-1] = grouping.in_part(nodes[-1], part)
         elif (label := labels.read_told_label(c)) is not None:
             grouping.label_last(nodes, label, c.span_from(c.i - 1)[1])
         elif (t.text == "first" or c.phrase("the", "first")) and self._first_is_chain():

@@ -118,6 +118,7 @@ def _remark(r: Reader) -> bool:
         words.add(c.ahead(k).text)
         k += 1
     remarks = words & {"made", "completed", "counts", "count", "note", "magic", "is"} or words in _SIDES
+    remarks = remarks or {"+", "ch"} <= words  # `12 dc in ring (ch 3 + 11 dc)`
     remarks = remarks or bool(words and words <= GROUP_WORDS)  # `5 dc in next dc (shell)`
     remarks = remarks or {"same", "as"} <= words  # `(same ch as first dc)`
     if not remarks or c.ahead(k + 1).text in ("in", "into"):

@@ -72,6 +72,10 @@ def _counts(c: Cursor) -> list[Stated] | None:
             out.append(Stated(n, "", c.span_from(i)))
             n = c.ahead().value
             c.i += 3
+        if c.accept("sides") and c.accept("of"):  # `4 sides of 7 tr`
+            n, sided = c.number() or 0, True
+        else:
+            sided = False
         what = _what(c)
         if what is None:
             return None
@@ -83,7 +87,7 @@ def _counts(c: Cursor) -> list[Stated] | None:
             c.i += 2
             c.accept("ch", "chain")
             return out
-        per_side = _per_side(c)
+        per_side = _per_side(c) or sided
         number = _round(c)
         if per_side:
             out[clause:] = [_sided(s) for s in out[clause:]]

@@ -105,6 +105,7 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     n = None if legged else c.number()
     c.accept("more")
     start = start or _start(c)
+    part = part or (targets.read_part(c) if n is not None else "")  # `2 BLO sc in next st`
     key = legged[0] if legged else c.stitch()
     if key is None:
         raise c.fail("instruction")

@@ -149,8 +149,13 @@ def _centre(c: Cursor) -> Target | None:
     if c.accept("centre", "center", "middle"):
         c.accept(*STITCH_WORDS) or c.stitch()
         if c.accept("of", "in"):
+            at = c.i
             if _whichever_group(c):
                 return Target("centre")
+            c.i = at
+            c.accept("the", "next", "same", "each")
+            if space := read_space(c):  # `center of ch-3 sp`
+                return space
         elif c.i > save + 1:
             return Target("centre")
     c.i = save

@@ -152,7 +152,8 @@ class Repeat:
 
 @dataclass(frozen=True, slots=True)
 class Join:
-    """How the round is closed: by a slip stitch, by a stitch that stands for chains, or not at all."""
+    """How the round is closed: by a slip stitch, by a stitch that stands for chains (told: for how many), or not at
+    all."""
 
     stitch: str | None
     into: Literal["chain", "stitch", ""]
@@ -161,6 +162,7 @@ class Join:
     of: int | None = None
     space: int | None = None
     forms_ring: bool = False
+    told: bool = False
 
 
 @dataclass(frozen=True, slots=True)

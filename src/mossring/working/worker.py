@@ -393,6 +393,9 @@ class Worker(Maker):
             self.make(node.stitch, self.loop_from, node.span)
         if node.space:
             said = node.space if node.space > self.chain or not self.chain else node.space + self.chain
+            lengths = {m.chains for m in self.made if m.kind == "ch"}
+            if not node.told and not self.chain and lengths and said not in lengths:  # as long as the others
+                said = max((n for n in lengths if n < said), default=min(lengths))
             self.chain = max(said, self.chain + 1)
             if not self.chain_span[1]:
                 self.chain_span = node.span
