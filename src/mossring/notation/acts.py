@@ -163,7 +163,10 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
         return None
     where: Where | None = None
     if what == "attach":
-        c.accept("with") and (c.accept("a"), c.stitch())
+        at = c.i
+        if c.accept("with") and (c.accept("a"), c.stitch())[1] not in (None, "slst"):
+            c.i = at + 1  # `join B with sc in any st`: the first stitch of the round, standing on the hook
+            return Act("attach", c.span_from(i), name)
         if c.accept("in", "into", "to", "at", "around") or c.at("between"):
             try:
                 where = places.read_place(c)

@@ -174,6 +174,11 @@ class Cursor:
         j = max(i, self.i - 1)
         return (self.tokens[i].start, self.tokens[j].end)
 
+    def forgive(self, i: int) -> None:
+        """What is passed from token i on is a remark: the words in it that nobody knows are nobody's mistake."""
+        first, last = self.span_from(i)
+        self.troubles[:] = [t for t in self.troubles if not (first <= t.span[0] and t.span[1] <= last)]
+
     def number(self) -> int | None:
         """A number, in digits or as a word; None (and nothing read) if there is none."""
         t = self.token

@@ -46,7 +46,7 @@ def ending_with(r: Reader, whole: Repeat) -> Repeat | None:
             c.i = at
             del c.troubles[troubles:]
             first = end[0] if end else None
-            if isinstance(first, Work) and first.where.said and whole.times is None:
+            if isinstance(first, Work) and first.where.said:
                 return _ending_like(whole, end)
             like = [k for k, n in enumerate(whole.body) if isinstance(first, Chain | Skip) and type(n) is type(first)]
             if like:
@@ -102,6 +102,7 @@ def omitted(r: Reader) -> int | None:
     c = r.c
     save = c.i
     c.accept(",", ";")
+    c.accept("but")
     ending = c.accept("ending", "end")
     if ending:
         c.accept("the")
@@ -119,7 +120,7 @@ def omitted(r: Reader) -> int | None:
             _pass_words(c)
             return 0
     c.i = at
-    if c.accept("omitting", "omit", "leaving", "skipping", *(("without",) if ending else ())):
+    if c.accept("omitting", "omit", "leaving", "leave", "skipping", "skip", *(("without",) if ending else ())):
         c.accept("off", "out")
         c.accept("the")
         if c.accept("last", "final") or ending:

@@ -30,6 +30,7 @@ def read_bracket_label(c: Cursor) -> Label | None:
     if label is not None and closer:
         for _ in range(12):  # `here and throughout` and the like
             if c.accept(closer):
+                c.forgive(save)
                 said = any(t.text == "throughout" for t in c.tokens[save : c.i])
                 return replace(label, throughout=said)
             if c.token.kind == "end":

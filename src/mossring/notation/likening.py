@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from mossring.notation import endings
-from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor
+from mossring.notation.cursor import GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Growth, GrowthKind
 
@@ -142,6 +142,12 @@ def _instead(r: Reader, n: int) -> tuple[GrowthKind, int] | None:
     return None if before is None else ("side", n - before)
 
 
+def _on_each_side(c: Cursor) -> bool:
+    said = c.accept("on", "along", "per", "in")
+    c.accept("each", "every")
+    return said and c.accept("side", "edge")
+
+
 def _more(r: Reader) -> tuple[GrowthKind, int] | None:
     """`4 more dc on each side`, `1 more st between increases`, `3 sts between incs`."""
     c = r.c
@@ -163,6 +169,9 @@ def _more(r: Reader) -> tuple[GrowthKind, int] | None:
             c.accept("instead") and c.accept("of") and c.number()
             return "between" if more else "between in all", n
     c.i = save
+    if not more and c.accept(*GROUP_WORDS, *SPACE_WORDS) and _on_each_side(c):  # `but with three gaps on each side`
+        return "groups", n
+    c.i = save
     if not more:
         return _instead(r, n)
     grouped = c.accept(*GROUP_WORDS) or _group_of(c)
@@ -172,9 +181,7 @@ def _more(r: Reader) -> tuple[GrowthKind, int] | None:
     if c.accept("of"):  # `1 more group of 3 dc`
         c.number()
         c.stitch() or c.accept(*STITCH_WORDS)
-    said = c.accept("on", "along", "per", "in")
-    c.accept("each", "every")
-    if not (said and c.accept("side", "edge")):
+    if not _on_each_side(c):
         return None
     c.accept("each", "every") and c.accept(*ROUND_WORDS)
     return "groups" if grouped else "side", n

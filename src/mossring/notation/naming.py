@@ -10,6 +10,7 @@ from mossring.notation import grouping
 from mossring.notation.cursor import Cursor, Named, Names
 from mossring.notation.pasted import Definition, definitions_in, legs_told
 from mossring.notation.reader import Reader
+from mossring.notation.stitching import BEGINNING
 from mossring.notation.tokens import tokenize
 from mossring.notation.tree import Chain, Make, Node, Where, Work
 from mossring.notation.words import NUMBERS
@@ -33,13 +34,23 @@ def read_definitions(definitions: Sequence[Definition], names: Names, dialect: D
     for d in definitions:
         words = [_words_of(n) for n in d.names]
         words = [w for w in words if w and w not in known and w not in spellings(dialect)]
-        group = _defined(d.made, dialect, names, d.names) if words else ()
+        group = (_begun(d.names, names) or _defined(d.made, dialect, names, d.names)) if words else ()
         words = [w for w in words if not _usual(w, group, dialect)]
         if group:
             known.update(words)
             place = _place_of(d.made, dialect, names)
             names = (*names, *(Named(w, group, place) for w in words))
     return tuple(sorted(names, key=lambda n: -len(n.words)))
+
+
+def _begun(called: Sequence[str], names: Names) -> tuple[Node, ...]:
+    """`Beg PC`, where `PC` is known: the same stitch, begun on chains; empty for another name."""
+    for words in map(_words_of, called):
+        known = next((n for n in names if words[:1] and words[0] in BEGINNING and n.words == words[1:]), None)
+        alone = known.group[0] if known and len(known.group) == 1 else None
+        if isinstance(alone, Make) and not alone.start and lookup(alone.stitch).made:
+            return (replace(alone, start="beg"),)
+    return ()
 
 
 def _place_of(made: str, dialect: Dialect, names: Names) -> Where | None:
@@ -89,6 +100,8 @@ def _defined(made: str, dialect: Dialect, names: Names, called: Sequence[str] = 
     legged = plain.legged()
     if legged and legged[1] == 1 and plain.token.kind == "end":  # `2 dc cluster (work 2 dc together in one sp)`
         return (Make(legged[0], 1, (0, 0)),)
+    if m := re.fullmatch(r"picot \((?:ch ?(\d)|(\d) ?ch)\b[^()]*\)\W*", made, re.IGNORECASE):
+        return (Make("picot", 1, (0, 0), chains=int(m[1] or m[2])),)
     motions = _motions(made, dialect)
     if motions:
         return (motions,)

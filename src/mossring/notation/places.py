@@ -391,6 +391,8 @@ def _to_last(c: Cursor) -> Until | None:
 
 def _until_what(c: Cursor) -> Until:
     c.accept("the")
+    if (left := _until_left(c)) is not None:
+        return left
     if c.accept("end", "beg", "beginning", "start"):
         if c.accept("of"):
             c.accept("the")
@@ -405,6 +407,19 @@ def _until_what(c: Cursor) -> Until:
         return Until("last", read_target(c), n)
     c.accept("next", "each", "following", "other", "same", "first")
     return Until("target", read_place(c).targets[0] if c.at("corner") else read_target(c))
+
+
+def _until_left(c: Cursor) -> Until | None:
+    """`until one tr remains`, `until 2 sts are left`."""
+    save = c.i
+    n = c.number()
+    if n is not None and opens_target(c):
+        target = read_target(c)
+        c.accept("is", "are")
+        if c.accept("remain", "remains", "left", "remaining"):
+            return Until("last", target, n)
+    c.i = save
+    return None
 
 
 def _rest_or_target(c: Cursor) -> Target:

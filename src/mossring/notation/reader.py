@@ -228,14 +228,23 @@ class Reader:
             ):  # `12 dc in ring, beginning with ch 3 as first dc`
                 c.i += 1
         elif t.text in ("beginning", "begin", "starting", "start") and c.ahead().text in ("in", "into"):
+            i = c.i
             c.i += 2
-            nodes.extend(self._begun_in(places.read_places(c)[0], depth))
+            where = places.read_places(c)[0]
+            if c.at(":", ".", ";") or c.ahead().text in ("*", "(", "["):  # `start in any corner: *(3 dc, ...`
+                nodes.append(Act("attach", c.span_from(i), where=where))
+            else:
+                nodes.extend(self._begun_in(where, depth))
         elif (label := labels.read_told_label(c)) is not None:
             grouping.label_last(nodes, label, c.span_from(c.i - 1)[1])
         elif (t.text == "first" or c.phrase("the", "first")) and self._first_is_chain():
             pass
         elif c.phrase("do", "not", "turn") or c.phrase("don't", "turn"):
             c.i += 3 if t.text == "do" else 2
+        elif t.text == "to" and c.ahead().text in ("finish", "end", "complete", "secure") and nodes:
+            c.i += 2
+        elif depth == 0 and _facing(c):
+            pass
         elif t.text in ("pull", "tighten", "draw") and depth == 0:  # `pull ring tight`
             while c.token.kind in ("word", "mark") and not c.at(*_SEPARATORS):
                 c.i += 1
@@ -282,8 +291,9 @@ class Reader:
         if c.token.text not in _SETTING_WORDS:
             return False
         save = c.i
+        turned = any(c.accept_phrase(word, "to") for word in ("turn", "rotate"))
         for word in ("turn", "rotate"):
-            c.accept_phrase(word, "to") or c.accept_phrase(word, "and")
+            c.accept_phrase(word, "and")
         while c.accept("work", "working", "worked", "now"):
             pass
         if c.phrase("in", "a", "spiral") or c.phrase("in", "spiral") or c.phrase("in", "continuous"):
@@ -296,7 +306,7 @@ class Reader:
                 c.i += 1
             return True
         c.accept("back")
-        if c.accept("on", "along", "in", "down", "up", "across") and _the_other(c):
+        if (c.accept("on", "along", "in", "down", "up", "across") or turned) and _the_other(c):
             while c.at("side", "edge", "of", "the", "foundation", "beg", "starting", "ch", "chain", "chs", "chains"):
                 c.i += 1
             return True
@@ -367,9 +377,8 @@ class Reader:
         i = c.i
         c.i += 1
         wheres = places.read_places(c)
-        chained = (
-            [t.value for t in c.tokens[i : c.i] if t.kind == "num"] if c.tokens[c.i - 1].text in CHAIN_WORDS else []
-        )
+        told = c.tokens[i : c.i]
+        chained = [t.value for t in told if t.kind == "num"] if any(t.text in CHAIN_WORDS for t in told) else []
         ring = wheres[0].targets and wheres[0].targets[0].kind == "ring"
         if ring and chained:  # `into a ring of 4 ch`
             self.ring = chained[0]
@@ -380,6 +389,18 @@ class Reader:
         if ring and (c.at("ch", "chain") or (c.token.kind == "num" and c.ahead().text in ("ch", "chain"))):
             return []
         return stitching.swept(self, stitching.worked_in(self, wheres, i, depth))
+
+
+def _facing(c: Cursor) -> bool:
+    """`with RS facing you`: how the work is held."""
+    save = c.i
+    c.accept("with")
+    c.accept("the")
+    if (c.accept("rs", "ws") or (c.accept("right", "wrong") and c.accept("side"))) and c.accept("facing"):
+        c.accept("you", "up", "out")
+        return True
+    c.i = save
+    return False
 
 
 def _the_other(c: Cursor) -> bool:

@@ -106,6 +106,13 @@ _SIDES = ({"corner"}, {"rs"}, {"ws"}, {"right", "side"}, {"wrong", "side"})
 """What a bracket may only remark on."""
 
 
+_REMARKING = frozenset(
+    {"the", "this", "these", "that", "those", "so", "you", "your", "it", "which", "where", "when", "if", "see", "not"}
+    | {"or", "optional", "note", "about", "approx", "i", "e", "for", "instead", "always", "remember", "one"}
+)
+"""How a bracket begins that tells of what was worked and asks for nothing."""
+
+
 def _remark(r: Reader) -> bool:
     """A bracket that only remarks (`(first V-st made)`, `[ch 2 at start doesn't count]`) is passed."""
     c = r.c
@@ -121,9 +128,11 @@ def _remark(r: Reader) -> bool:
     remarks = remarks or {"+", "ch"} <= words  # `12 dc in ring (ch 3 + 11 dc)`
     remarks = remarks or bool(words and words <= GROUP_WORDS)  # `5 dc in next dc (shell)`
     remarks = remarks or {"same", "as"} <= words  # `(same ch as first dc)`
+    remarks = remarks or c.ahead().text in _REMARKING  # `(the middle one of the 3)`
     if not remarks or c.ahead(k + 1).text in ("in", "into"):
         return False
     c.i += k + 1
+    c.forgive(c.i - k - 1)
     return True
 
 
@@ -152,9 +161,8 @@ def passed_remark(c: Cursor) -> bool:
     asks = texts & _WORKING or any(t.kind == "num" or c.opens_stitch(j) for j, t in enumerate(words))
     if len(words) < 3 or (asks and not told) or any(t.text in NUMBERS for t in words if not told):
         return False
-    first, last = words[0].start, words[-1].end
-    c.troubles[:] = [t for t in c.troubles if not (first <= t.span[0] and t.span[1] <= last)]
     c.i += k
+    c.forgive(c.i - k)
     return True
 
 

@@ -8,6 +8,10 @@ from mossring.notation.cursor import GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cur
 from mossring.notation.tree import Make, Stated
 
 _OPEN = {"(": ")", "[": "]", "<": ">"}
+_GLOSS = ("-", ":", "=", "i", "e", "or", "that", "which", "with", "not", "so", "about")
+"""What opens a gloss on a count: `(36 dc, i.e. 12 groups)`, `(28 dc - 7 on each side)`."""
+_AFTER_COUNT = ("fasten", "finish", "cut", "break", "turn", "join", "change", "weave", "slip", "sl", "ss", "place", "do")
+"""What may follow a count that stands without brackets: `—12 dc. Fasten off.`"""
 _NOT_AFTER = ("in", "into", "x", "times", "around", "twice", "to", "on", "at", "across", "once", "thrice")
 
 
@@ -30,6 +34,8 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
     elif not loose:
         return None
     out = _counts(c)
+    if out is not None and closer:
+        out += _glossed(c, closer)
     ended = out is not None and (c.accept(closer) if closer else True)
     if ended and closer == "*":
         c.accept(".")
@@ -39,12 +45,29 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
         ended = not c.at(*_NOT_AFTER) and c.times() is None
         c.i = after
     elif ended:
-        c.accept(".")
-        ended = c.token.kind == "end"
+        stopped = c.accept(".")
+        ended = c.token.kind == "end" or (stopped and c.at(*_AFTER_COUNT))
     if out is not None and ended:
         return _series(out)
     c.i = save
     return None
+
+
+def _glossed(c: Cursor, closer: str) -> list[Stated]:
+    """What a gloss within the brackets counts; one that counts nothing is passed, with the words nobody knows."""
+    more: list[Stated] = []
+    while c.at(*_GLOSS):
+        i = c.i
+        while c.at(*_GLOSS, "."):
+            c.i += 1
+        counts = _counts(c)
+        more += counts or ()
+        if counts is None:
+            while c.token.kind != "end" and not c.at(closer, "(", "[", "*"):
+                c.i += 1
+        if c.at(closer):
+            c.forgive(i)
+    return more
 
 
 def _series(counts: list[Stated]) -> list[Stated]:
@@ -89,7 +112,7 @@ def _counts(c: Cursor) -> list[Stated] | None:
             return out
         per_side = _per_side(c) or sided
         number = _round(c)
-        if per_side:
+        if per_side and what:
             out[clause:] = [_sided(s) for s in out[clause:]]
         out.append(Stated(n, what, c.span_from(i), per_side, number))
         if c.accept(";", ":"):
@@ -184,6 +207,6 @@ def _what(c: Cursor) -> str | None:
     key = c.stitch()
     if key:
         return key
-    if c.at(")", "]", ">", ",", "per", "on", "each", ".") or c.token.kind == "end":
+    if c.at(")", "]", ">", ",", "per", "on", "each", ".", ":", "-") or c.token.kind == "end":
         return ""
     return None

@@ -26,6 +26,8 @@ from mossring.stitches.table import composed, is_stitch, lookup
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
 
+BEGINNING = ("beg", "beginning", "starting", "initial", "first")
+"""Words for a stitch that begins a round on chains of its own."""
 PICOT_CHAINS = 3
 """A picot that nobody described has three chains (common practice, no source)."""
 _OPEN = {"(": ")", "[": "]"}
@@ -90,10 +92,12 @@ def _once_around(r: Reader, i: int) -> list[Node]:
 
 
 def _start(c: Cursor) -> str:
+    before = [t.text for t in c.tokens[max(0, c.i - 2) : c.i] if t.text not in ("a", "an")]
+    if before[-1:] == ["with"]:  # `join with a sc in any st`
+        return "standing"
     if c.accept("standing", "chainless"):
         return c.tokens[c.i - 1].text
-    if c.at("beg", "beginning", "starting", "initial", "first"):
-        c.i += 1
+    if c.accept(*BEGINNING):
         return "beg"
     return ""
 

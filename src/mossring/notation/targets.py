@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from mossring.notation.cursor import GROUP_WORDS, LOOP_PARTS, SPACE_WORDS, STITCH_WORDS, Cursor
-from mossring.notation.tree import Make, Target
+from mossring.notation.tree import Chain, Make, Node, Target
 
 RING = Target("ring")
 ANY_STITCH = Target("st")
@@ -11,6 +13,7 @@ CORNER = Target("corner")
 ROUND_WORDS = ("rnd", "rnds", "round", "rounds", "row", "rows", "r")
 _BEFORE_LOOPS = ("the", "their", "third", "unused", "unworked", "free")
 _AFTER = ("through", "in", "into", "using")
+PAIR = 2
 CHAIN_WORDS = ("ch", "chain", "chains", "chs")
 
 
@@ -58,11 +61,21 @@ def read_ring(c: Cursor) -> Target | None:
     magic = c.accept("magic", "adjustable", "sliding")
     magic or c.accept("center", "centre", "ch", "chain")
     if c.accept("ring", "circle") or (magic and c.accept("loop")):
-        if c.at("of") and c.ahead().kind == "num" and c.ahead(2).text in CHAIN_WORDS:  # `a ring of 4 ch`
-            c.i += 3
+        _made_of_chains(c)
         return RING
     c.i = save
     return None
+
+
+def _made_of_chains(c: Cursor) -> None:
+    """`of 4 ch`, `made of ch 5` behind a ring."""
+    save = c.i
+    c.accept("made")
+    if c.accept("of", "from", "with"):
+        before = c.number()
+        if c.accept(*CHAIN_WORDS) and (before or c.number()):
+            return
+    c.i = save
 
 
 def opens_target(c: Cursor) -> bool:
@@ -197,27 +210,61 @@ def _space_of_group(c: Cursor, space: Target) -> Target:
 
 
 def _group(c: Cursor) -> Target | None:
-    """A group as a place: named stitches that stand around a space are worked into by that space."""
-    if c.accept(*GROUP_WORDS):
-        return Target("group")
-    return Target("group", "shell") if c.named(into=True) else None
+    """A group as a place: the gap beside it, but the middle of one that has a name of its own (`3 dc in next V-st`)."""
+    named = c.named(into=True)
+    if named:
+        return Target("centre", like(named))
+    return Target("group") if c.accept(*GROUP_WORDS) else None
+
+
+def like(group: Sequence[Node]) -> str:
+    """What the places of such a group are, in order: `dc dc ch dc dc`; `` where one can't tell."""
+    kinds: list[str] = []
+    for node in group:
+        if isinstance(node, Chain):
+            kinds.append("ch")
+        elif isinstance(node, Make):
+            kinds += [node.stitch] * node.n
+        else:
+            return ""
+    return " ".join(kinds)
 
 
 def _between(c: Cursor) -> Target | None:
     return _after_between(c) if c.accept("between") else None
 
 
-def _after_between(c: Cursor) -> Target:
-    c.accept("the")
-    c.accept("next", "each", "following", "last", "any")
-    c.number() is not None and c.token.kind == "num" and c.number()  # `two 2-tr groups`
+def _beside(c: Cursor) -> bool:
+    """`between this dc and the next`, `between last st and next st`: the gap where the hook is."""
     save = c.i
-    if c.stitch() and c.at(*GROUP_WORDS, "and"):
+    if c.accept("this", "that", "last"):
+        c.stitch() or c.accept(*STITCH_WORDS)
+        c.accept("worked", "made")
+        if c.accept("and"):
+            c.accept("the")
+            c.accept("next", "following") and (c.stitch() or c.accept(*STITCH_WORDS))
+            return True
+    c.i = save
+    return False
+
+
+def _after_between(c: Cursor) -> Target:
+    if _beside(c):
+        return Target("between", nth=-1)
+    c.accept("the")
+    following = c.accept("next", "each", "following", "last", "any")
+    many = c.number()
+    many is not None and c.token.kind == "num" and c.number()  # `two 2-tr groups`
+    save = c.i
+    key = c.stitch()
+    if key and c.at(*GROUP_WORDS, "and"):
         if c.accept("and"):
             c.accept("next", "following")
             if not c.stitch():
                 c.accept(*STITCH_WORDS)
             return Target("between")
+    elif key and many == PAIR and not following:  # `between the 2 tr`: of a corner, of a V
+        return Target("between", key)
     else:
         c.i = save
     if c.accept(*GROUP_WORDS):

@@ -50,7 +50,8 @@ class Token:
 def tokenize(text: str) -> list[Token]:
     """Tokens of one round's text, offsets counted from its first character; ends with an `end` token.
 
-    A hyphen between letters or digits (`ch-2`, `3-dc`) only joins them and is dropped; a loose one stays.
+    A hyphen between letters or digits (`ch-2`, `3-dc`) only joins them and is dropped; a loose one stays, and so does
+    a long dash (`beg ch-3—12 dc`).
     """
     out: list[Token] = []
     last = -1
@@ -77,7 +78,7 @@ def tokenize(text: str) -> list[Token]:
             out.append(Token("ord", raw.lower(), start, end, tight, int(digits) if len(digits) < 10 else 10**9))
         else:
             mark = _SAME.get(raw, raw)
-            if mark == "-" and tight and text[end : end + 1].isalnum():
+            if mark == "-" and raw != "—" and tight and text[end : end + 1].isalnum():
                 continue
             if mark == "x":
                 out.append(Token("word", "x", start, end, tight))

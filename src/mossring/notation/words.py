@@ -74,7 +74,7 @@ COLOURS = frozenset(_COLOURS.split())
 BEFORE_YARN = frozenset({"with", "using", "join", "attach", "to", "off", "colour", "color", "yarn", "in", "change"})
 
 _PLAIN = """
-a across add again all along an and any around as at attach b back before beg beginning begin between both bottom
+a across add remains facing faces again all along an and any around as at attach b back before beg beginning begin between both bottom
 center centre centres chain chains change changing chainless circle close closing col color colour continue corner
 corners count counted counting counts crochet do does doesn't dont don't drop each edge end ending ends every
 evenly except fasten finish first foll following for foundation from front group groups has have hook in inc

@@ -53,7 +53,8 @@ class Edge:
         self.quiet: set[int] = set()
         self.turned = False
         self.reopened = False
-        self._nths: dict[int, frozenset[int]] = {}
+        self._centres: dict[Target, frozenset[int]] = {}
+        self._met: dict[str, frozenset[int]] = {}
 
     # ---- where things are ------------------------------------------------------------------
 
@@ -80,7 +81,7 @@ class Edge:
 
     def fits(self, m: Made, u: int, target: Target) -> bool:
         """`matches`, for who has the stitch or space m at u in hand already."""
-        kind = target.kind
+        kind = self.kind_of(target)
         if kind == "st":
             if target.stitch is None:
                 return m.counted
@@ -98,26 +99,39 @@ class Edge:
             return m.kind in ("ch", "fch")
         if kind == "start":
             return m.start
-        return kind == "centre" and u % len(self.made) in (self.nths(target.nth) if target.nth else self.centres)
+        return kind == "centre" and u % len(self.made) in self.centres(target)
+
+    def kind_of(self, target: Target) -> str:
+        """What kind of place a target is here: in a round without chain spaces a `sp` is a gap between groups."""
+        return "gap" if target.kind == "sp" and target.chains is None and not self.has_spaces else target.kind
 
     @cached_property
-    def centres(self) -> frozenset[int]:
-        """The middle of each group of three or more: its space, or its middle stitch."""
-        found = []
+    def has_spaces(self) -> bool:
+        return any(m.kind == "ch" for m in self.made)
+
+    def centres(self, target: Target) -> frozenset[int]:
+        """The places that a `centre` means in this round."""
+        found = self._centres.get(target)
+        if found is None:
+            found = self._nths(target.nth) if target.nth else self._middles(target.stitch)
+            self._centres[target] = found
+        return found
+
+    def _middles(self, like: str | None) -> frozenset[int]:
+        """The middle of each group of three or more, its space or its middle stitch; of those that are like this one,
+        if any are."""
+        found: dict[int, str] = {}
         for g in groups(self.made):
             if len(g) >= 3 or (len(g) == 2 and any(self.made[i].kind == "ch" for i in g)):
                 spaces = [i for i in g if self.made[i].kind == "ch"]
-                found.append(spaces[len(spaces) // 2] if spaces else g[len(g) // 2])
-        return frozenset(found)
+                found[spaces[len(spaces) // 2] if spaces else g[len(g) // 2]] = " ".join(self.made[i].kind for i in g)
+        return frozenset([u for u, kinds in found.items() if kinds == like] or found)
 
-    def nths(self, nth: int) -> frozenset[int]:
+    def _nths(self, nth: int) -> frozenset[int]:
         """The nth stitch (-1: the last) of each group of two or more."""
-        found = self._nths.get(nth)
-        if found is None:
-            several = ([i for i in g if self.made[i].counted] for g in groups(self.made) if len(g) > 1)
-            at = nth - 1 if nth > 0 else nth
-            found = self._nths[nth] = frozenset(g[at] for g in several if len(g) >= abs(nth))
-        return found
+        several = ([i for i in g if self.made[i].counted] for g in groups(self.made) if len(g) > 1)
+        at = nth - 1 if nth > 0 else nth
+        return frozenset(g[at] for g in several if len(g) >= abs(nth))
 
     def group_of(self, u: int) -> list[int]:
         """The places of the group that place u is in, in order."""
@@ -132,16 +146,28 @@ class Edge:
         a, b = self.at(u - 1), self.at(u)
         if not a.feet or not b.feet or u % len(self.made) in self.used:
             return False
+        if target.stitch:
+            return u % len(self.made) in self._pairs(target.stitch)
         return target.kind == "between" or a.feet != b.feet
+
+    def _pairs(self, stitch: str) -> frozenset[int]:
+        """The places just before which two such stitches meet: in one place, if any do so."""
+        found = self._met.get(stitch)
+        if found is None:
+            met = [i for i, m in enumerate(self.made) if m.kind == self.made[i - 1].kind == stitch]
+            one = [i for i in met if self.made[i].feet == self.made[i - 1].feet]
+            found = self._met[stitch] = frozenset(one or met)
+        return found
 
     def find(self, target: Target, start: int, stop: int | None = None) -> int | None:
         """The first place from `start` on that matches, before `stop` (or the end of the round)."""
-        if target.kind == "between":
+        kind = self.kind_of(target)
+        if kind == "between" and not (target.stitch or target.nth):
             start += 1
         stop = self.end if stop is None else stop
-        if target.kind in ("between", "group", "gap"):
+        if kind in ("between", "group", "gap"):
             stop += 1
-        gaps = target.kind in ("gap", "group")
+        gaps = kind in ("gap", "group")
         for u in range(start, stop):
             if self.matches(u, target) and (not gaps or u < stop - 1 or self.at(u).kind != "ch"):
                 self.between = self.is_between(u, target)
@@ -150,12 +176,13 @@ class Edge:
 
     def is_between(self, u: int, target: Target) -> bool:
         """Whether the place that matched is the gap before place u, not u itself."""
-        return target.kind in ("between", "group", "gap") and self.at(u).kind != "ch"
+        return self.kind_of(target) in ("between", "group", "gap") and self.at(u).kind != "ch"
 
     def last_places(self, target: Target, count: int) -> list[int]:
         """The last `count` such places before the end, in order; [end] when there are fewer."""
         stop = self.across
-        found = [u for u in range(self.pos, stop) if self.matches(u, target)]
+        gaps = self.kind_of(target) in ("gap", "group", "between") and not self.line  # the last lies at the join
+        found = [u for u in range(self.pos + gaps, stop + gaps) if self.matches(u, target)]
         return found[-count:] if len(found) >= count > 0 else [stop]
 
     def feet(self, u: int) -> tuple[int, ...]:
@@ -293,6 +320,7 @@ class Edge:
         if left and len(left) in self._skipped_lengths() and self._at_the_end(left):
             left = []
         lengths = {self.made[k].chains for k in self.passed_spaces} | self.quiet
+        lengths |= {m.chains for m, mark in zip(self.made, self.marks, strict=True) if mark == SKIPPED}
         n = len(self.made)
         stop = n if self.line else self.first + n
         tail = [u % n for u in range(self.pos, stop) if self.marks[u % n] == LEFT]

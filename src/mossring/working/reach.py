@@ -27,7 +27,8 @@ def find(w: Worker, where: Where) -> int:
         raise UnworkableError("no ring", where.span)
     if mode == "last":
         places = edge.last_places(target, 1)
-        if places[0] < edge.across:
+        if places[0] < edge.across or edge.is_between(places[0], target):
+            edge.between = edge.is_between(places[0], target)
             return _arrive(w, places[0], target)
         if edge.far is not None and edge.pos >= edge.end and edge.first is not None:
             return edge.start_place()  # the other side of a foundation ends in the chain where the first one began

@@ -142,9 +142,9 @@ class Phrases:
         if kind == "group":
             self._use("sp")
             return "sp between next 2 groups"
-        if kind == "between":
+        if kind in ("between", "beside"):
             self._use("sp", "st")
-            return "sp between next 2 sts"
+            return "sp between " + ("next 2 sts" if kind == "between" else "last st and next st")
         return self._next(kind, count, items)
 
     def _deep_name(self, place: Place) -> str:

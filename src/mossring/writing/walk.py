@@ -115,6 +115,8 @@ class Walk:
         first = next((k for k in range(pos, u + 1) if self.new_group(k) and k % len(self.edge) not in self.used), None)
         if first == u:
             return Place("group")
+        if not stitches and pos:
+            return Place("beside")
         return Place("between", 0, (("st", stitches - 1),) if stitches > 1 else ())
 
     def new_group(self, k: int) -> bool:

@@ -67,13 +67,15 @@ function Line({ line, text, correct }: LineProps) {
 /** The line's words, those that a mark is about underlined. */
 function marked(line: ReadLine, text: string) {
   const words = text.slice(line.start, line.end);
-  const mark = line.marks.find((m) => m.stops && m.end - m.start < words.length);
+  const within = line.marks.filter((m) => m.end - m.start < words.length);
+  const mark = within.find((m) => m.stops) ?? within[0];
   if (!mark) return words.trim();
+  const ink = mark.stops ? "bg-stop-soft text-stop" : "bg-transparent text-warn";
   const [a, b] = [Math.max(0, mark.start - line.start), Math.min(words.length, mark.end - line.start)];
   return (
     <>
       {words.slice(0, a)}
-      <mark className="bg-stop-soft text-stop underline decoration-wavy">{words.slice(a, b)}</mark>
+      <mark className={`${ink} underline decoration-wavy`}>{words.slice(a, b)}</mark>
       {words.slice(b)}
     </>
   );

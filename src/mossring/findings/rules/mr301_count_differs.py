@@ -8,7 +8,7 @@ both would come out right. A count per side may include the corner stitch or not
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look, some
@@ -59,8 +59,21 @@ def mismatches(look: Look) -> Iterator[tuple[Stated, int]]:
         if due != r.number:
             continue
         have = counted(r.worked, s)
-        if have is not None:
+        if have is not None and s.n not in _beside_groups(r.worked, s.what, source):
             yield s, have
+
+
+def _beside_groups(done: WorkedRound, what: str, source: Sequence[Stated]) -> set[int]:
+    """How many such stitches stand outside the groups that are counted beside them: `4 shells, 12 dc`."""
+    every = groups(done.made)
+    out: set[int] = set()
+    for s in source:
+        if s.what == "groups" and what != "groups":
+            for size in {len(g) for g in every}:
+                inside = [g for g in every if len(g) == size]
+                if len(inside) == s.n:
+                    out.add(_total(done, what) - sum(done.made[i].kind == what for g in inside for i in g))
+    return out
 
 
 def counted(done: WorkedRound, s: Stated) -> int | None:
