@@ -59,7 +59,7 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
         return Act("turn", c.span_from(i))
     if c.at("do", "don't") and (k := 2 if c.ahead().text == "not" else 1) and c.ahead(k).text in _CUTTING:
         c.i += k + 1  # `do not cut the yarn`
-        while c.at("off", "the", "yarn", "it", "thread", "yet") or _is_name(c):
+        while c.at("off", "yarn", "it", "thread", "yet") or _is_name(c):
             c.i += 1
         return Act("marker", c.span_from(i))
     if c.accept_phrase("f", ".", "o"):
@@ -67,10 +67,10 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
     if (
         c.phrase("fasten", "off")
         or c.phrase("finish", "off")
-        or (c.at("cut", "break") and (_is_name(c, 1) or c.ahead().text in ("the", "yarn")))
+        or (c.at("cut", "break") and (_is_name(c, 1) or c.ahead().text == "yarn"))
     ):
         c.i += 1
-        c.accept("off", "the")
+        c.accept("off")
         c.accept("yarn")
         _name(c)
         while c.at("and", "weave", "in", "ends"):
@@ -78,7 +78,7 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
                 break
             c.i += 1
         return Act("fasten off", c.span_from(i))
-    if c.accept("pm", "mark") or (c.at("place", "move", "put", "remove") and c.ahead().text in ("marker", "a", "the")):
+    if c.accept("pm", "mark") or (c.at("place", "move", "put", "remove") and c.ahead().text == "marker"):
         while c.token.kind in ("word", "ord", "num"):
             c.i += 1
         return Act("marker", c.span_from(i))
@@ -90,7 +90,6 @@ def _read_parked(c: Cursor, i: int) -> Act | None:
     pick = c.accept_phrase("pick", "up") or c.accept_phrase("return", "to")
     if not pick and not c.accept("drop", "park", "leave"):
         return None
-    c.accept("the")
     c.accept("loop", "lp", "yarn") and c.accept("of")
     c.accept("yarn", "color", "colour")
     if not _is_name(c):
@@ -108,13 +107,12 @@ def _speaks_of_yarn(c: Cursor) -> bool:
     """`join B`, `with colour A`, `attach the new yarn`."""
     if _is_name(c, 1):
         return True
-    k = 2 if c.ahead().text == "the" else 1
-    numbered = c.ahead(k + 1).kind == "num"
-    if c.ahead(k).text in ("color", "colour", "yarn") and (_is_name(c, k + 1) or numbered):
+    numbered = c.ahead(2).kind == "num"
+    if c.ahead().text in ("color", "colour", "yarn") and (_is_name(c, 2) or numbered):
         return True
     if not c.at("join", "attach"):
         return False
-    if c.ahead(k).text in ("yarn", "new", "next", "color", "colour"):
+    if c.ahead().text in ("yarn", "new", "next", "color", "colour"):
         return True
     words = (c.ahead(k).text for k in range(1, 9))
     return "any" in takewhile(lambda w: w not in (",", ";", ".", "", "(", "*"), words)
@@ -150,7 +148,6 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
     elif c.at("with", "using", "in", "join", "attach") and _speaks_of_yarn(c):
         what = "attach" if c.at("join", "attach") else "yarn"
         c.i += 1
-        c.accept("the")
         c.accept("new")
     else:
         return None
@@ -164,7 +161,7 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
     where: Where | None = None
     if what == "attach":
         at = c.i
-        if c.accept("with") and (c.accept("a"), c.stitch())[1] not in (None, "slst"):
+        if c.accept("with") and c.stitch() not in (None, "slst"):
             c.i = at + 1  # `join B with sc in any st`: the first stitch of the round, standing on the hook
             return Act("attach", c.span_from(i), name)
         if c.accept("in", "into", "to", "at", "around") or c.at("between"):
@@ -174,6 +171,5 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
                 where = None
             if c.at("with") and not _is_name(c, 1):  # `in any sp with a sl st`
                 c.i += 1
-                c.accept("a")
                 c.stitch()
     return Act("attach" if what == "attach" else "yarn", c.span_from(i), name, where)

@@ -55,7 +55,6 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
                 c.i += 2 if c.ahead().text == "ring" else 3
                 return Join(stitch, "", c.span_from(i), forms_ring=True)
             return _finish(c, i, stitch, *(_into(c) if c.accept("in", "into", "to") else _NOWHERE))
-        c.accept("the")
         if stitch == "slst" and targets.read_ring(c) and c.at("to") and c.ahead().text in ("form", "make"):
             return _finish(c, i, stitch, *_NOWHERE)  # `sl st in 4th ch from hook to form ring`
         where = _into(c)
@@ -106,17 +105,14 @@ _AFTER_JOIN = ("(", "[", "<", "-", "=", "turn", "fasten", "finish", "cut", "brea
 
 
 def _read_joined(c: Cursor, i: int) -> Join:
-    c.accept("the")
     c.accept("round", "rnd", "ring")
     c.accept("with", "by", "using")
-    c.accept("a", "an")
     stitch = c.stitch() or "slst"
     where = _NOWHERE
     shaped = c.at("to") and c.ahead().text in ("form", "make", "join", "close")
     if not shaped and c.accept("in", "into", "to", "on", "at"):
-        c.accept("the", "a")
         if c.accept("ring", "circle"):  # `5 ch, join in ring`, `join to a ring with ss`
-            c.accept("with", "by") and (c.accept("a"), c.stitch())
+            c.accept("with", "by") and c.stitch()
             return Join(stitch, "", c.span_from(i), forms_ring=True)
         where = _into(c)
     return _finish(c, i, stitch, *where)
@@ -141,7 +137,6 @@ def _top(c: Cursor) -> tuple[str, int | None, int | None]:
     if not c.accept("top", "top's"):
         return _NOWHERE
     c.accept("of")
-    c.accept("the")
     c.accept(*_BEGUN)
     return _chain_or_stitch(c)
 
@@ -153,7 +148,6 @@ def _nth_chain(c: Cursor) -> tuple[str, int | None, int | None]:
         return _NOWHERE
     of = None
     if c.accept("of"):
-        c.accept("the")
         c.accept(*_BEGUN)
         began = _chain_or_stitch(c)
         of = began[2]
@@ -173,7 +167,7 @@ def _so_many_chains(c: Cursor) -> tuple[str, int | None, int | None]:
 
 def _begun(c: Cursor) -> tuple[str, int | None, int | None]:
     """`beg ch-3`, `first sc`, `standing dc`, `base of first ch-4`, `first` for short."""
-    base = c.accept_phrase("base", "of") and (c.accept("the") or True)
+    base = c.accept_phrase("base", "of")
     if not c.accept("beg", "beginning", "starting", "first", "1st", "standing"):
         return _NOWHERE
     c.accept("standing", "chainless")
@@ -199,7 +193,7 @@ def _chain_or_stitch(c: Cursor) -> tuple[str, int | None, int | None]:
 def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int | None) -> Join:
     """The join with what may trail: `to join`, `of rnd`, `(counts as ch-2 sp)`."""
     if c.accept("of"):
-        c.accept("the", "this", "same")
+        c.accept("this", "same")
         c.accept("rnd", "round")
     elif c.at("as") and c.ahead().text in ("before", "usual", "for", "in"):  # `join as before`
         while c.token.kind in ("word", "num", "ord"):
@@ -208,7 +202,6 @@ def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int 
     if c.phrase("to", "join") or c.phrase("to", "close") or c.phrase("to", "form") or c.phrase("to", "make"):
         forms = c.ahead().text in ("form", "make")
         c.i += 2
-        c.accept("the", "a")
         forms = c.accept("ring", "circle") and forms
         c.accept("rnd", "round")
     space, told = None, False

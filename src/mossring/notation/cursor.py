@@ -8,7 +8,18 @@ from typing import NamedTuple
 
 from mossring.notation.tokens import Token, tokenize
 from mossring.notation.tree import Node, Span, Trouble, Where
-from mossring.notation.words import ADVERBS, BEFORE_YARN, COLOURS, NUMBERS, ORDINALS, SHORT, TIMES, nearest, vocabulary
+from mossring.notation.words import (
+    ADVERBS,
+    ARTICLES,
+    BEFORE_YARN,
+    COLOURS,
+    NUMBERS,
+    ORDINALS,
+    SHORT,
+    TIMES,
+    nearest,
+    vocabulary,
+)
 from mossring.stitches.table import MOST_LEGS, Making, composed
 from mossring.stitches.terms import Dialect, spellings
 
@@ -99,7 +110,7 @@ class Cursor:
         self.text = text
         self.dialect = dialect
         self.names = names
-        self.tokens = [t for t in tokenize(text) if t.text not in ADVERBS]
+        self.tokens = [t for t in tokenize(text) if t.text not in ADVERBS and text[t.start : t.end] not in ARTICLES]
         self.i = 0
         self.troubles: list[Trouble] = []
         self.unknown: set[int] = set()
@@ -219,7 +230,6 @@ class Cursor:
                 self.accept("times", "time")
                 return n
         else:
-            self.accept("a")
             self.accept("total") and self.accept("of")
             n = self.number()
             if n is not None:

@@ -38,7 +38,6 @@ def ending_with(r: Reader, whole: Repeat) -> Repeat | None:
     save, troubles = c.i, len(c.troubles)
     c.accept(",", ";")
     if c.accept("ending", "end", "finishing", "finish"):
-        c.accept("the")
         c.accept("last", "final") and c.accept("rep", "repeat")
         if c.accept("with") or not c.at("at", "before", "after", "on", "in"):
             at = c.i
@@ -105,7 +104,6 @@ def omitted(r: Reader) -> int | None:
     c.accept("but")
     ending = c.accept("ending", "end")
     if ending:
-        c.accept("the")
         if c.accept("last", "final") and c.accept("rep", "repeat") and c.accept("before", "after", "at"):
             _pass_words(c)
             return 0
@@ -113,7 +111,7 @@ def omitted(r: Reader) -> int | None:
             _pass_words(c)
             return 0
     at = c.i
-    if c.accept("working") and c.accept("the", "last"):  # `working last sl st in first sc`
+    if c.accept("working") and c.accept("last"):  # `working last sl st in first sc`
         c.accept("last")
         placed = c.stitch() and c.accept("in", "into")
         if placed and (c.at(*_ENDS) or c.token.kind == "ord"):
@@ -122,7 +120,6 @@ def omitted(r: Reader) -> int | None:
     c.i = at
     if c.accept("omitting", "omit", "leaving", "leave", "skipping", "skip", *(("without",) if ending else ())):
         c.accept("off", "out")
-        c.accept("the")
         if c.accept("last", "final") or ending:
             n = c.number()
             stitches = (c.stitch() not in (None, "ch") or c.accept(*STITCH_WORDS)) and not c.at("in", "into")

@@ -122,12 +122,14 @@ def _unit(body: Sequence[Node], i: int) -> list[Node]:
     node = body[i]
     if not isinstance(node, Work) or _is_corner(node) or node.where.mode not in ("next", "last"):
         return []
-    if not node.where.targets or node.where.targets[0].kind not in ("sp", "gap") or node.where.count != 1:
+    if not node.where.targets or node.where.targets[0].kind not in ("sp", "gap", "group"):
         return []
     if any(isinstance(m, Make) and m.stitch == "slst" for m in node.group):
         return []
     chain = body[i + 1] if i + 1 < len(body) else None
-    return [node, chain] if isinstance(chain, Chain) else [node]
+    several = node.where.count > 1  # `3 tr in each of next 2 gaps`
+    once = replace(node, where=replace(node.where, count=1)) if several else node
+    return [once, chain] if isinstance(chain, Chain) and not several else [once]
 
 
 def _after(body: Sequence[Node], i: int, unit: Sequence[Node]) -> int:

@@ -42,7 +42,7 @@ def read_bracket_label(c: Cursor) -> Label | None:
 
 def _label(c: Cursor) -> Label | None:
     save = c.i
-    while c.at("skipped", "missed", "unworked", "beg", "beginning", "these", "this", "the", "first", "turning"):
+    while c.at("skipped", "missed", "unworked", "beg", "beginning", "these", "this", "first", "turning"):
         c.i += 1
     skipped = c.i > save
     c.number()
@@ -57,7 +57,7 @@ def _label(c: Cursor) -> Label | None:
             return Label(None)
         return None
     if c.accept("not"):
-        if c.accept("counted", "counting") or (c.accept("a", "as") and c.at(*STITCH_WORDS)):
+        if c.accept("counted", "counting") or (c.accept("as") and c.at(*STITCH_WORDS)) or c.accept(*STITCH_WORDS):
             _to_end_of_label(c)
             return Label(None)
         return None
@@ -68,7 +68,7 @@ def _label(c: Cursor) -> Label | None:
         _to_end_of_label(c)
         return Label(None)
     c.accept("as", "for")
-    c.accept("the", "a", "an", "your")
+    c.accept("your")
     c.accept("first", "1st", "beg", "one")
     c.accept_phrase("ch", "and") or c.accept_phrase("ch", "plus")
     legged = c.legged()
@@ -103,7 +103,7 @@ def _label(c: Cursor) -> Label | None:
 def read_told_label(c: Cursor) -> Label | None:
     """`The skipped chains count as a dc.`: a label in a sentence of its own."""
     save = c.i
-    c.accept("the", "these")
+    c.accept("these")
     label = _label(c) if c.at("skipped", "missed", "unworked") else None
     if label is None:
         c.i = save
@@ -144,7 +144,7 @@ def _special_key(c: Cursor) -> str | None:
 
 
 def _to_end_of_label(c: Cursor) -> None:
-    c.accept("as") and c.accept("a", "the", "first")
+    c.accept("as") and c.accept("first")
     c.accept(*STITCH_WORDS) or c.stitch()
     while c.at("here", "throughout", "now"):
         c.i += 1

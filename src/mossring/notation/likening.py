@@ -14,7 +14,7 @@ if TYPE_CHECKING:
 
 _SEPARATORS = (",", ";", ".")
 _CONTINUING = frozenset(
-    {"continue", "cont", "keep", "continuing", "to", "in", "the", "this", "same", "way", "manner", "pattern", "as"}
+    {"continue", "cont", "keep", "continuing", "to", "in", "this", "same", "way", "manner", "pattern", "as"}
     | {"established", "set", "before", "increase", "increasing", "inc", "working", "work", "above", "on", "so"}
     | {"each", "every", "rnd", "round", "rnds", "rounds", "evenly", "granny", "solid"}
 )
@@ -25,7 +25,7 @@ def as_round(r: Reader) -> bool:
     """`as Rnd 3`, `same as Rnd 3`, with what it adds."""
     c = r.c
     i = c.i
-    c.accept_phrase("do", "the") or c.accept_phrase("work", "the") or c.accept("the")
+    c.accept("do", "work")
     c.accept("same")
     if not c.accept("as"):
         c.i = i
@@ -112,7 +112,7 @@ def continued(r: Reader) -> bool:
     """`Continue in the same way`, `continue as established`: as the round before, grown as it would grow."""
     c = r.c
     i = c.i
-    whole = i == 0 and (c.phrase("in", "this") or c.phrase("in", "the", "same") or c.phrase("in", "pattern"))
+    whole = i == 0 and (c.phrase("in", "this") or c.phrase("in", "same") or c.phrase("in", "pattern"))
     if not (whole or c.at("continue", "cont", "keep", "continuing")):
         return False
     while c.accept(*_CONTINUING) or _so_many(c):
@@ -158,7 +158,7 @@ def _more(r: Reader) -> tuple[GrowthKind, int] | None:
     plain = c.accept("st", "sts", "stitch", "stitches")
     save = c.i
     if (plain or c.stitch()) and (c.accept("between", "before") or c.accept_phrase("in", "between")):
-        c.accept("the", "each", "every")
+        c.accept("each", "every")
         corners = more and c.accept("corners", "corner")
         if corners or c.accept("inc", "incs", "increase", "increases"):
             c.accept("on", "in")

@@ -48,7 +48,7 @@ def _together(c: Cursor, places: list[Where]) -> Where | None:
     deep = len(places) == 2 and places[0].targets and places[1].targets
     if not deep or places[0].targets[0].round == places[1].targets[0].round:
         return None
-    if not c.accept("together") and c.accept_phrase("at", "the", "same"):
+    if not c.accept("together") and c.accept_phrase("at", "same"):
         c.accept("time")
     targets = tuple(t for p in places for t in p.targets)
     return Where("together", targets, (places[0].span[0], places[1].span[1]))
@@ -87,9 +87,9 @@ def read_place(c: Cursor) -> Where:
 
 
 def _plain_place(c: Cursor, i: int) -> Where:
-    c.accept("the", "a", "an", "your")
+    c.accept("your")
     if c.accept("post", "posts") and c.accept("of"):  # `around the post of the next dc`
-        c.accept("the", "a", "an", "your")
+        c.accept("your")
     if c.at("next") and c.ahead().kind != "ord" and c.ahead().text not in _CENTRES:  # by far the commonest
         c.i += 1
         c.accept("following", "skipped", "unworked", "unused", "free")
@@ -111,7 +111,6 @@ def _plain_place(c: Cursor, i: int) -> Where:
         return _same(c, i)
     if c.accept("rest", "remainder"):
         c.accept("of")
-        c.accept("the")
         c.accept("same")
         return Where("rest", (read_target(c),), c.span_from(i))
     if c.accept("next", "following", "foll", "corresponding"):
@@ -148,9 +147,8 @@ def _at_base(c: Cursor) -> bool:
     save = c.i
     c.accept(*STITCH_WORDS)
     c.accept("at")
-    c.accept("the")
     if c.accept("base") and (_ends_here(c) or c.accept("of")):
-        c.accept("the", "same")
+        c.accept("same")
         c.accept(*_START_WORDS)
         c.number()
         if c.accept(*CHAIN_WORDS):
@@ -211,7 +209,6 @@ def _top(c: Cursor, i: int) -> Where | None:
     save = c.i
     if c.accept("top"):
         c.accept("of")
-        c.accept("the")
         same = c.accept("same")  # `FPdc around next dc, dc in top of same dc`
         if same or c.accept("last", "previous", "prev"):
             c.stitch() or c.accept(*STITCH_WORDS)
@@ -237,7 +234,6 @@ def _top(c: Cursor, i: int) -> Where | None:
     c.accept("next")
     nth = c.ordinal() or _middle(c)
     if nth is not None and c.accept("ch", "chain", "chains") and c.accept("of", "in"):
-        c.accept("the")
         same = c.accept("same")
         other = same or c.accept("next", "each")
         start = c.accept(*_START_WORDS)
@@ -268,7 +264,6 @@ def read_round_meant(c: Cursor) -> int:
         return 0
     save = c.i
     if c.accept("of", "from", "on", "in"):
-        c.accept("the")
         if c.accept(*ROUND_WORDS):
             n = c.number()
             if n is not None:
@@ -295,7 +290,6 @@ def _count(c: Cursor) -> int | None:
 
 def _each(c: Cursor, i: int) -> Where:
     c.accept("of")
-    c.accept("the")
     c.accept("other")
     first = c.at("first")
     counted = c.accept("next", "following", "foll", "first", "last", "rem", "remaining", "skipped", "unworked")
@@ -357,14 +351,13 @@ def read_until(c: Cursor) -> Until | None:
     if c.at("all") and c.ahead().text in ("around", "round"):
         c.i += 1
     if c.accept("around", "round", "throughout"):
-        c.accept("the") and c.accept("round", "rnd", "ring", "circle")
+        c.accept("round", "rnd", "ring", "circle")
         return _to_last(c) or END
     if c.accept("across", "along"):
-        c.accept("the", "each", "this", "next")
+        c.accept("each", "this", "next")
         c.accept("other")
         side = c.accept("side", "edge")
         if side and c.accept("of"):
-            c.accept("the")
             c.accept("foundation")
             c.accept(*CHAIN_WORDS)
             return Until("across")
@@ -390,12 +383,10 @@ def _to_last(c: Cursor) -> Until | None:
 
 
 def _until_what(c: Cursor) -> Until:
-    c.accept("the")
     if (left := _until_left(c)) is not None:
         return left
     if c.accept("end", "beg", "beginning", "start"):
         if c.accept("of"):
-            c.accept("the")
             return END if c.accept("rnd", "round") else Until("across")
         return Until("across")
     if c.accept("last"):

@@ -237,7 +237,7 @@ class Reader:
                 nodes.extend(self._begun_in(where, depth))
         elif (label := labels.read_told_label(c)) is not None:
             grouping.label_last(nodes, label, c.span_from(c.i - 1)[1])
-        elif (t.text == "first" or c.phrase("the", "first")) and self._first_is_chain():
+        elif t.text == "first" and self._first_is_chain():
             pass
         elif c.phrase("do", "not", "turn") or c.phrase("don't", "turn"):
             c.i += 3 if t.text == "do" else 2
@@ -253,7 +253,7 @@ class Reader:
         elif t.text in ("wind", "wrap"):  # `wind yarn round finger to make a ring`
             while not (c.token.kind == "end" or c.at(*_SEPARATORS)):
                 c.i += 1
-        elif (t.text in ("mr", "mc", "loop", "ring", "knot") and not nodes) or (t.text in FILL and t.text != "the"):
+        elif (t.text in ("mr", "mc", "loop", "ring", "knot") and not nodes) or t.text in FILL:
             c.i += 1
         else:
             nodes.extend(stitching.stitches(self))
@@ -296,8 +296,8 @@ class Reader:
             c.accept_phrase(word, "and")
         while c.accept("work", "working", "worked", "now"):
             pass
-        if c.phrase("in", "a", "spiral") or c.phrase("in", "spiral") or c.phrase("in", "continuous"):
-            while c.accept("in", "a", "continuous", "spiral", *_ROUND_WORDS):
+        if c.phrase("in", "spiral") or c.phrase("in", "continuous"):
+            while c.accept("in", "continuous", "spiral", *_ROUND_WORDS):
                 pass
             nodes.append(Join(None, "", c.span_from(save)))
             return True
@@ -307,7 +307,7 @@ class Reader:
             return True
         c.accept("back")
         if (c.accept("on", "along", "in", "down", "up", "across") or turned) and _the_other(c):
-            while c.at("side", "edge", "of", "the", "foundation", "beg", "starting", "ch", "chain", "chs", "chains"):
+            while c.at("side", "edge", "of", "foundation", "beg", "starting", "ch", "chain", "chs", "chains"):
                 c.i += 1
             return True
         c.i = save
@@ -323,7 +323,7 @@ class Reader:
             onto = places.read_round_meant(c) if part else 0
             if not part and worked and c.accept("sts", "stitches"):
                 onto = places.read_round_meant(c)
-            while c.at("only", "throughout", "around", "for", "this", "whole", "entire", "rnd", "round", "the", "all"):
+            while c.at("only", "throughout", "around", "for", "this", "whole", "entire", "rnd", "round", "all"):
                 c.i += 1
             if (part or onto) and (c.at(*_SEPARATORS, ":") or c.token.kind == "end"):
                 c.accept(":")
@@ -395,7 +395,6 @@ def _facing(c: Cursor) -> bool:
     """`with RS facing you`: how the work is held."""
     save = c.i
     c.accept("with")
-    c.accept("the")
     if (c.accept("rs", "ws") or (c.accept("right", "wrong") and c.accept("side"))) and c.accept("facing"):
         c.accept("you", "up", "out")
         return True
@@ -404,5 +403,4 @@ def _facing(c: Cursor) -> bool:
 
 
 def _the_other(c: Cursor) -> bool:
-    c.accept("the")
     return c.accept("other", "opposite", "second", "underside", "bottom")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
@@ -128,7 +129,8 @@ def _remark(r: Reader) -> bool:
     remarks = remarks or {"+", "ch"} <= words  # `12 dc in ring (ch 3 + 11 dc)`
     remarks = remarks or bool(words and words <= GROUP_WORDS)  # `5 dc in next dc (shell)`
     remarks = remarks or {"same", "as"} <= words  # `(same ch as first dc)`
-    remarks = remarks or c.ahead().text in _REMARKING  # `(the middle one of the 3)`
+    opening = re.match(r"\W*(\w+)", c.text[c.token.end :])
+    remarks = remarks or bool(opening and opening[1].lower() in _REMARKING)  # `(the middle one of the 3)`
     if not remarks or c.ahead(k + 1).text in ("in", "into"):
         return False
     c.i += k + 1
@@ -205,7 +207,6 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
         likening.round_number(r, i)
         return
     c.accept("from")
-    c.accept("the")
     starred = marks.close or marks.open
     if c.at("between") and starred and c.ahead().text in _STARS:  # `repeat between * and *`, `repeat between *`
         c.i += 1
@@ -213,7 +214,7 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
             c.i += 1
             c.accept("and")
     elif c.accept("between") or (c.at("section", "part", "sts") and c.ahead().text in ("in", "between")):
-        while c.accept("section", "part", "sts", "in", "between", "[", "]", "*", "(", ")", "and", "the", "brackets"):
+        while c.accept("section", "part", "sts", "in", "between", "[", "]", "*", "(", ")", "and", "brackets"):
             pass
         _rep_last(r, nodes, i)
         return
@@ -298,7 +299,6 @@ def _rep_all(r: Reader, nodes: list[Node], run: int, i: int) -> None:
     if r.c.at("in", "into"):  # `3 dc, ch 2, repeat 3 more times in ring`
         save = r.c.i
         r.c.i += 1
-        r.c.accept("the")
         r.c.i = r.c.i if targets.read_ring(r.c) else save
     body = _again(nodes, run)
     del nodes[len(nodes) - run :]

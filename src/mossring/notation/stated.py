@@ -10,7 +10,7 @@ from mossring.notation.tree import Make, Stated
 _OPEN = {"(": ")", "[": "]", "<": ">"}
 _GLOSS = ("-", ":", "=", "i", "e", "or", "that", "which", "with", "not", "so", "about")
 """What opens a gloss on a count: `(36 dc, i.e. 12 groups)`, `(28 dc - 7 on each side)`."""
-_AFTER_COUNT = ("fasten", "finish", "cut", "break", "turn", "join", "change", "weave", "slip", "sl", "ss", "place", "do")
+_AFTER_COUNT = ("fasten", "finish", "cut", "break", "turn", "join", "change", "weave", "slip", "sl", "ss", "place")
 """What may follow a count that stands without brackets: `—12 dc. Fasten off.`"""
 _NOT_AFTER = ("in", "into", "x", "times", "around", "twice", "to", "on", "at", "across", "once", "thrice")
 
@@ -46,7 +46,8 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
         c.i = after
     elif ended:
         stopped = c.accept(".")
-        ended = c.token.kind == "end" or (stopped and c.at(*_AFTER_COUNT))
+        counted = out is not None and any(s.what != "chains" for s in out)  # `2 ch. Ss to top` is work
+        ended = c.token.kind == "end" or (stopped and counted and c.at(*_AFTER_COUNT))
     if out is not None and ended:
         return _series(out)
     c.i = save
@@ -131,7 +132,7 @@ def _sided(s: Stated) -> Stated:
 def _per_side(c: Cursor) -> bool:
     save = c.i
     c.accept("on", "along", "for")
-    if c.accept("per", "each", "every", "a") and c.accept("side", "edge"):
+    if c.accept("per", "each", "every") and c.accept("side", "edge"):
         return True
     c.i = save
     return False
@@ -140,7 +141,6 @@ def _per_side(c: Cursor) -> bool:
 def _round(c: Cursor) -> int | None:
     save = c.i
     if c.accept("at"):
-        c.accept("the")
         c.accept("end")
         c.accept("of")
     else:

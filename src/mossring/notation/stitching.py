@@ -32,7 +32,7 @@ PICOT_CHAINS = 3
 """A picot that nobody described has three chains (common practice, no source)."""
 _OPEN = {"(": ")", "[": "]"}
 _AT_PLACE = frozenset(
-    {"next", "each", "every", "same", "corresponding", "post", "posts", "the", "front", "back", "ch", "first", "last"}
+    {"next", "each", "every", "same", "corresponding", "post", "posts", "front", "back", "ch", "first", "last"}
     | {"this", "that", "any", "following"}
 )
 _ALSO = ("working", "making", "with", "placing", "putting")
@@ -72,7 +72,7 @@ def stitches(r: Reader) -> list[Node]:
 def _a_round_of(c: Cursor) -> bool:
     """`1 round of` before a stitch, as in `work 1 round of sc`."""
     save = c.i
-    if (c.accept("a", "an") or c.number() == 1) and c.accept("rnd", "round"):
+    if (c.number() in (None, 1)) and c.accept("rnd", "round"):
         c.accept("of", "in")
         if c.opens_stitch() or c.legged(peek=True):
             return True
@@ -92,14 +92,12 @@ def _once_around(r: Reader, i: int) -> list[Node]:
 
 
 def _start(c: Cursor) -> str:
-    before = [t.text for t in c.tokens[max(0, c.i - 2) : c.i] if t.text not in ("a", "an")]
-    if before[-1:] == ["with"]:  # `join with a sc in any st`
-        return "standing"
+    joined = c.i > 1 and c.tokens[c.i - 1].text == "with"  # `join with a sc in any st`
     if c.accept("standing", "chainless"):
         return c.tokens[c.i - 1].text
     if c.accept(*BEGINNING):
         return "beg"
-    return ""
+    return "standing" if joined else ""
 
 
 def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
@@ -115,7 +113,7 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
         raise c.fail("instruction")
     if key == "ch":
         node = _chain(c, n, i)
-        placed_last = c.ahead().text in ("same", "next", "the", "corner")
+        placed_last = c.ahead().text in ("same", "next", "corner")
         if c.at("in", "into") and placed_last:  # `3 ch, 1 tr, 1 ch into same sp`
             c.i += 1
             r.all_in = True
@@ -193,7 +191,6 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     if c.accept("in", "into", "to", "on", "at") or around or c.at("between", "mr", "each"):
         if around:
             c.i += 1
-        c.accept("the")
         wheres = places.read_places(c)
         if make.stitch and lookup(make.stitch).made == "post":  # `FPdc around ch-3`: the chain that began the round
             wheres = [replace(w, targets=(Target("start"),)) if _is_space(w) else w for w in wheres]
@@ -392,7 +389,7 @@ def _skipped_between(c: Cursor) -> list[Skip]:
             c.i = save
             return []
         if c.accept("between", "inbetween") or c.accept_phrase("in", "between"):
-            c.accept("legs", "them", "sts", "stitches") or c.accept_phrase("the", "legs")
+            c.accept("legs", "them", "sts", "stitches")
             return [Skip(w, c.span_from(at)) for w in wheres]
     c.i = save
     return []
@@ -407,7 +404,7 @@ def _first_leg(r: Reader, make: Make, legs: int, i: int) -> list[Node]:
         c.i = save
         return []
     wheres: list[Where | Skip] = []
-    while c.accept("the") or c.ordinal() is not None or c.accept("first", "last", "other"):
+    while c.ordinal() is not None or c.accept("first", "last", "other"):
         if not c.accept("leg", "legs", "half"):
             continue
         c.accept("in", "into", "over")

@@ -11,7 +11,7 @@ RING = Target("ring")
 ANY_STITCH = Target("st")
 CORNER = Target("corner")
 ROUND_WORDS = ("rnd", "rnds", "round", "rounds", "row", "rows", "r")
-_BEFORE_LOOPS = ("the", "their", "third", "unused", "unworked", "free")
+_BEFORE_LOOPS = ("their", "third", "unused", "unworked", "free")
 _AFTER = ("through", "in", "into", "using")
 PAIR = 2
 CHAIN_WORDS = ("ch", "chain", "chains", "chs")
@@ -28,7 +28,7 @@ def read_part(c: Cursor, after: bool = False) -> str:
     said = after and c.accept(*_AFTER)
     if after and not said and not c.at(*LOOP_PARTS):
         return ""
-    c.accept("the", "their")
+    c.accept("their")
     c.accept("unused", "unworked", "free")
     part = LOOP_PARTS.get(c.token.text, "")
     short = c.at("blo", "flo", "bl", "fl", "bls", "fls", "tlo")
@@ -39,7 +39,7 @@ def read_part(c: Cursor, after: bool = False) -> str:
         c.accept("back", "horizontal")
     if part and (short or c.accept("loop", "loops", "lp", "lps", "bar")):
         c.accept("only")
-        while not after and c.at("of", "in", "the", "around") and c.ahead().text not in ROUND_WORDS:
+        while not after and c.at("of", "in", "around") and c.ahead().text not in ROUND_WORDS:
             c.i += 1
         if not (after and said and c.at("of", "in")):
             return part
@@ -51,10 +51,8 @@ def read_ring(c: Cursor) -> Target | None:
     """The ring, or the one chain that round 1 is worked into (`2nd ch from hook`: its number is in `chains`)."""
     save = c.i
     nth = c.ordinal()
-    if nth is not None and c.accept("ch", "chain") and c.accept("from"):
-        c.accept("the")
-        if c.accept("hook"):
-            return Target("ring", chains=nth)
+    if nth is not None and c.accept("ch", "chain") and c.accept_phrase("from", "hook"):
+        return Target("ring", chains=nth)
     c.i = save
     if c.accept("mr", "mc"):
         return RING
@@ -112,7 +110,7 @@ def read_target(c: Cursor) -> Target:
         return centre
     if c.accept("post"):
         c.accept("of")
-        c.accept("the", "next")
+        c.accept("next")
         return read_target(c)
     gap = c.at("gap", "gaps")
     if c.accept(*SPACE_WORDS):
@@ -166,7 +164,7 @@ def _centre(c: Cursor) -> Target | None:
             if _whichever_group(c):
                 return Target("centre")
             c.i = at
-            c.accept("the", "next", "same", "each")
+            c.accept("next", "same", "each")
             if space := read_space(c):  # `center of ch-3 sp`
                 return space
         elif c.i > save + 1:
@@ -177,7 +175,7 @@ def _centre(c: Cursor) -> Target | None:
 
 def _whichever_group(c: Cursor) -> bool:
     """`the next 5-dc group`, `any corner`, `same shell`."""
-    c.accept("the", "each", "any")
+    c.accept("each", "any")
     c.accept("next", "same", "following", "first", "last")
     c.number() and c.stitch()
     corner = c.accept("corner", "corners")
@@ -199,7 +197,6 @@ def _space_of_group(c: Cursor, space: Target) -> Target:
     """`ch-2 sp of next shell` is the next ch-2 space."""
     save = c.i
     if c.accept("of", "in"):
-        c.accept("the")
         c.accept("next", "same", "each", "first", "last")
         if c.accept(*GROUP_WORDS) or c.named():
             return space
@@ -241,7 +238,6 @@ def _beside(c: Cursor) -> bool:
         c.stitch() or c.accept(*STITCH_WORDS)
         c.accept("worked", "made")
         if c.accept("and"):
-            c.accept("the")
             c.accept("next", "following") and (c.stitch() or c.accept(*STITCH_WORDS))
             return True
     c.i = save
@@ -251,7 +247,6 @@ def _beside(c: Cursor) -> bool:
 def _after_between(c: Cursor) -> Target:
     if _beside(c):
         return Target("between", nth=-1)
-    c.accept("the")
     following = c.accept("next", "each", "following", "last", "any")
     many = c.number()
     many is not None and c.token.kind == "num" and c.number()  # `two 2-tr groups`

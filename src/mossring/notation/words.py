@@ -42,9 +42,6 @@ SHORT = {"ea": "each", "nxt": "next", "rpt": "rep", "jn": "join", "bet": "betwee
 ORDINALS = {"second": 2, "third": 3, "fourth": 4, "fifth": 5, "sixth": 6}
 FILL = frozenset(
     {
-        "the",
-        "a",
-        "an",
         "of",
         "more",
         "work",
@@ -61,6 +58,9 @@ FILL = frozenset(
 )
 """Words that carry no meaning of their own where an instruction may stand."""
 
+ARTICLES = frozenset({"a", "an", "the", "An", "The"})
+"""They change nothing that is made; a capital A is a yarn."""
+
 ADVERBS = frozenset({"loosely", "tightly", "carefully", "gently", "neatly", "firmly", "simply"})
 """How something is to be worked: nothing that changes the fabric."""
 
@@ -74,7 +74,7 @@ COLOURS = frozenset(_COLOURS.split())
 BEFORE_YARN = frozenset({"with", "using", "join", "attach", "to", "off", "colour", "color", "yarn", "in", "change"})
 
 _PLAIN = """
-a across add remains facing faces again all along an and any around as at attach b back before beg beginning begin between both bottom
+a across add again all along an and any around as at attach b back before beg beginning begin between both bottom
 center centre centres chain chains change changing chainless circle close closing col color colour continue corner
 corners count counted counting counts crochet do does doesn't dont don't drop each edge end ending ends every
 evenly except fasten finish first foll following for foundation from front group groups has have hook in inc
@@ -97,6 +97,7 @@ foundation middle just instead rs knot mb gap gaps hole holes arch
 arches pair pairs points point tip tips loops edging underside never
 tighten draw break established way manner pattern increasing incs cont keep continuing
 above set before so but only using initial placing putting also up along to close join side rotate fasten final ending
+remains facing faces
 mc replaced being by s f o wind wrap finger fingers section part granny solid
 """
 _ALIASES = {"omit": "skip"}

@@ -1,7 +1,8 @@
 """One stitch of a height that none of its neighbours has, and that the other dialect calls by their name.
 
 In UK terms a treble is what US terms call a double crochet. A single `tr` among twenty `dc` is seldom meant:
-it slipped in from notes in the other dialect.
+it slipped in from notes in the other dialect. The worst trap is `htr`: in US terms a half triple, which only stands
+where stitches rise to a triple, and in UK terms a half treble, which US terms call hdc.
 """
 
 from __future__ import annotations
@@ -21,6 +22,7 @@ MANY = 8
 def check(look: Look) -> Iterator[Finding]:
     if look.index is None:
         return
+    yield from _half_triple(look)
     done = look.round.worked
     counts = done.counts()
     dialect = look.draft.dialect
@@ -41,6 +43,20 @@ def check(look: Look) -> Iterator[Finding]:
         why = f"What one dialect calls {abbr} the other calls {word}: it may have slipped in from other notes."
         yield look.finding(CODE, SEVERITY, stitch.span, message, why, _mend(look, stitch.span, abbr, word))
         return
+
+
+def _half_triple(look: Look) -> Iterator[Finding]:
+    """A US `htr` in a text without any taller stitch, nor an hdc: the first round that has one."""
+    rounds = look.draft.rounds
+    kinds = [r.worked.counts() for r in rounds]
+    if look.draft.dialect != "us" or any(k in c for c in kinds for k in ("tr", "dtr", "hdc")):
+        return
+    if look.index != next((i for i, c in enumerate(kinds) if "htr" in c), None):
+        return
+    stitch = next(m for m in look.round.worked.made if m.kind == "htr")
+    message = f"{look.name} has htr, a half triple in US terms, and nothing taller stands beside it."
+    why = "In UK terms htr is a half treble, which US terms call hdc: it may have slipped in from other notes."
+    yield look.finding(CODE, SEVERITY, stitch.span, message, why, _mend(look, stitch.span, "htr", "hdc"))
 
 
 def _mend(look: Look, span: tuple[int, int], abbr: str, word: str) -> Iterator[Fix]:
