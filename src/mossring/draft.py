@@ -164,6 +164,8 @@ def _guess_shape(doc: Document, dialect: Dialect, said: bool) -> Draft:
             return draft
     for n in _GUESSED_SIDES:
         draft = _work(doc, dialect, said, Shape(_named(n), n), False)
+        if n != RECTANGLE and draft.doc.begin.kind == "foundation":
+            continue
         if len(draft.rounds) > 1 and _ends_in(draft, n):
             first_corners = next((r for r in draft.rounds if r.worked.corners), None)
             if first_corners is not draft.rounds[0]:

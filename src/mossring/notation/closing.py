@@ -123,6 +123,7 @@ _BEGUN = ("beg", "beginning", "starting", "start", "first", "turning", "skipped"
 
 def _into(c: Cursor) -> tuple[str, int | None, int | None]:
     """Where a round is closed: (`chain` or `stitch`, which chain, of how many). `` if it is no such place."""
+    targets.read_part(c)
     for place in (_top, _nth_chain, _so_many_chains, _begun):
         save = c.i
         where = place(c)

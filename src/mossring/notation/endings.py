@@ -37,6 +37,7 @@ def ending_with(r: Reader, whole: Repeat) -> Repeat | None:
     c = r.c
     save, troubles = c.i, len(c.troubles)
     c.accept(",", ";")
+    c.accept("but")
     if c.accept("ending", "end", "finishing", "finish"):
         c.accept("last", "final") and c.accept("rep", "repeat")
         if c.accept("with") or not c.at("at", "before", "after", "on", "in"):
@@ -45,7 +46,7 @@ def ending_with(r: Reader, whole: Repeat) -> Repeat | None:
             c.i = at
             del c.troubles[troubles:]
             first = end[0] if end else None
-            if isinstance(first, Work) and first.where.said:
+            if isinstance(first, Work):
                 return _ending_like(whole, end)
             like = [k for k, n in enumerate(whole.body) if isinstance(first, Chain | Skip) and type(n) is type(first)]
             if like:

@@ -176,7 +176,13 @@ def label_last(nodes: list[Node], label: Label, end: int) -> None:
         nodes.insert(-1, Chain(nth - 1, (last.span[0], last.span[0]), label))
         return
     stitch = label.stitch or ""
-    if isinstance(last, Work) and isinstance(before, Chain) and is_stitch(stitch) and lookup(stitch).made == "cl":
+    made = lookup(stitch).made if is_stitch(stitch) else ""
+    if isinstance(last, Work) and isinstance(before, Chain) and made == "tog" and last.where.mode == "next":
+        here = Where("same", (), before.span)  # `ch 3, dc in next st (counts as dc2tog)`
+        legs = (here, *(replace(last.where, count=1) for _ in range(last.where.count)))
+        span = (before.span[0], end)
+        nodes[-2:] = [Together(Make(composed("tog", lookup(stitch).base, len(legs)), 1, span, start="beg"), legs, span)]
+    elif isinstance(last, Work) and isinstance(before, Chain) and made == "cl":
         own = last.group[0] if last.group else None
         closing = own.closing if isinstance(own, Make) else 0
         if isinstance(own, Make):  # the chain is a leg, whatever number of them `a cluster` has elsewhere

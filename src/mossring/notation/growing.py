@@ -22,6 +22,9 @@ def grown(body: Sequence[Node]) -> tuple[Node, ...] | None:
         node = body[i]
         unit = _unit(body, i)
         if unit:
+            if len(unit) == 1 and out and isinstance(out[-1], Chain):  # the chain stands before each of them
+                unit = [out.pop(), *unit]
+                i -= 1
             out.append(Repeat(tuple(unit), None, node.span, until=_TO_CORNER))
             i = _after(body, i, unit)
         elif isinstance(node, Repeat) and not has_corner(node.body):
@@ -134,7 +137,12 @@ def _unit(body: Sequence[Node], i: int) -> list[Node]:
 
 def _after(body: Sequence[Node], i: int, unit: Sequence[Node]) -> int:
     """Where the units like the one at node i end."""
-    step = len(unit)
-    while _unit(body, i) if i < len(body) else False:
-        i += min(step, len(_unit(body, i)))
+    chained = isinstance(unit[0], Chain)
+    while i < len(body):
+        if chained and not isinstance(body[i], Chain):
+            break
+        found = _unit(body, i + chained) if i + chained < len(body) else []
+        if not found:
+            break
+        i += min(len(unit), len(found) + chained)
     return i

@@ -19,6 +19,14 @@ _BARE_END = (
 )
 _SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"
 _IN = r"(?:[ ,(]*(?:with|in|using|-|–)?[ ]*(?:yarn|colou?r)?[ (\[]+(?P<named>" + _YARN + r")[ )\]]*(?=[:.)]))?"
+_COLOUR = (
+    r"(?:[ ,(–-]*\b(?:in|with|using)\s+(?![^:]*\b(?:ring|loops?|lps?|sts?|each|next|sps?|chains?|ch|round)\b[^:]*:)"
+    r"(?P<colour>[a-z]{3,}(?: [a-z]{3,}){0,2})[ )\]]*(?=:))?"
+)
+_NUMBERED = (
+    r"(?:[ ,–-]*[(\[]? *(?:in |with |using )?(?:colou?r|col\.?|yarn|shade) ?(?P<shade>\d|"
+    r"one|two|three|four|five|six)\b[)\]]?(?=\s*(?:[:.)]|[-–—] )))?"
+)
 _WHAT = r"(?:\s*\((?!RS|WS|\w\)|with|in )[a-z][a-z '-]{2,30}\))?"
 _LEAD = (
     r"^[ \t]*(?:[-•·*>#]+[ \t]+)?(?:(?P<with>with|using|in|colou?r|col\.?|yarn)\s+(?P<yarn>" + _YARN + r")\s*[,:]\s*)?"
@@ -27,8 +35,10 @@ _ONE = r"(?P<word>" + _WORD + r")\s*[.#]?\s*(?P<first>" + _N + r")"
 _MORE = r"(?P<more>(?:" + _JOINED + r"(?:(?:" + _WORD + r")\s*)?" + _N + r"\b)*)"
 _ORDINAL = r"(?P<nth>" + _NTH + r")(?P<more>(?:" + _JOINED + _NTH + r")*)\s+(?P<word2>rounds?|rnds?\.?|rows?|rds?\.?)"
 _HEADS = (
-    re.compile(_LEAD + _ONE + _MORE + _SIDE + _IN + _WHAT + _END, re.IGNORECASE),
-    re.compile(_LEAD + _ORDINAL + _SIDE + _IN + r"(?:" + _END + r"|" + _BARE_END + r")", re.IGNORECASE),
+    re.compile(_LEAD + _ONE + _MORE + _SIDE + _IN + _NUMBERED + _COLOUR + _WHAT + _END, re.IGNORECASE),
+    re.compile(
+        _LEAD + _ORDINAL + _SIDE + _IN + _NUMBERED + _COLOUR + r"(?:" + _END + r"|" + _BARE_END + r")", re.IGNORECASE
+    ),
     re.compile(_LEAD + _ONE + _SIDE + _BARE_END, re.IGNORECASE),
 )
 _ALONE = re.compile(_LEAD + _ONE + _SIDE + r"\s*$", re.IGNORECASE)
@@ -87,6 +97,13 @@ class Head:
     end: int
 
 
+def _yarn(said: dict[str, str]) -> str:
+    """The yarn that a head names: `B`, `toffee`, `colour 2`."""
+    if shade := said.get("shade", ""):
+        return f"colour {_number(shade)}"
+    return said.get("colour", "").lower() or (said.get("named") or said["yarn"]).upper()
+
+
 _NUMBER = re.compile(r"^[ \t]*(?P<first>\d{1,3})[ \t]*[:.)-][ \t]+(?=\S)")
 
 
@@ -121,7 +138,7 @@ def read_head(line: str, numbered: bool = False) -> Head | None:
         max(numbers),
         word.startswith("row"),
         "WS" if side in ("ws", "wrong side") else "RS" if side else "",
-        (said.get("named") or said["yarn"]).upper(),
+        _yarn(said),
         m.start("nth") if nth else m.start("word"),
         m.end(),
     )

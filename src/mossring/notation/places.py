@@ -233,7 +233,7 @@ def _top(c: Cursor, i: int) -> Where | None:
     c.i = save
     c.accept("next")
     nth = c.ordinal() or _middle(c)
-    if nth is not None and c.accept("ch", "chain", "chains") and c.accept("of", "in"):
+    if nth is not None and (c.accept("ch", "chain", "chains") or _of_chains(c)) and c.accept("of", "in"):
         same = c.accept("same")
         other = same or c.accept("next", "each")
         start = c.accept(*_START_WORDS)
@@ -249,6 +249,13 @@ def _top(c: Cursor, i: int) -> Where | None:
             return Where("rest" if same else "next", (target,), c.span_from(i))
     c.i = save
     return None
+
+
+def _of_chains(c: Cursor) -> bool:
+    """Whether `of 4 ch` comes next, no space: `in 3rd of 4 ch`."""
+    k = 2 if c.ahead().text in _START_WORDS else 1
+    counted = c.ahead(k).kind == "num" and c.ahead(k + 1).text in CHAIN_WORDS
+    return c.at("of") and counted and c.ahead(k + 2).text not in SPACE_WORDS
 
 
 def _middle(c: Cursor) -> int | None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from mossring.notation import acts, closing, grouping, labels, likening, places, repeating, stitching, targets
+from mossring.notation import acts, closing, grouping, labels, likening, places, remarks, repeating, stitching, targets
 from mossring.notation.cursor import Cursor, Names, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.stated import read_stated
@@ -141,7 +141,7 @@ class Reader:
                 continue
             if depth == 0 and self._trailing(nodes):
                 continue
-            if depth == 0 and repeating.passed_remark(c):
+            if depth == 0 and remarks.sentence(c):
                 continue
             before = c.i
             try:
@@ -243,16 +243,10 @@ class Reader:
             c.i += 3 if t.text == "do" else 2
         elif t.text == "to" and c.ahead().text in ("finish", "end", "complete", "secure") and nodes:
             c.i += 2
-        elif depth == 0 and _facing(c):
+        elif depth == 0 and (remarks.clause(c) or remarks.motion(c, nodes)):
             pass
-        elif t.text in ("pull", "tighten", "draw") and depth == 0:  # `pull ring tight`
-            while c.token.kind in ("word", "mark") and not c.at(*_SEPARATORS):
-                c.i += 1
         elif t.text in ("magic", "adjustable", "sliding") and c.ahead().text in ("ring", "circle", "loop"):
             c.i += 2
-        elif t.text in ("wind", "wrap"):  # `wind yarn round finger to make a ring`
-            while not (c.token.kind == "end" or c.at(*_SEPARATORS)):
-                c.i += 1
         elif (t.text in ("mr", "mc", "loop", "ring", "knot") and not nodes) or t.text in FILL:
             c.i += 1
         else:
@@ -389,17 +383,6 @@ class Reader:
         if ring and (c.at("ch", "chain") or (c.token.kind == "num" and c.ahead().text in ("ch", "chain"))):
             return []
         return stitching.swept(self, stitching.worked_in(self, wheres, i, depth))
-
-
-def _facing(c: Cursor) -> bool:
-    """`with RS facing you`: how the work is held."""
-    save = c.i
-    c.accept("with")
-    if (c.accept("rs", "ws") or (c.accept("right", "wrong") and c.accept("side"))) and c.accept("facing"):
-        c.accept("you", "up", "out")
-        return True
-    c.i = save
-    return False
 
 
 def _the_other(c: Cursor) -> bool:

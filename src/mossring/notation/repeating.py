@@ -2,16 +2,13 @@
 
 from __future__ import annotations
 
-import re
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from mossring.notation import acts, endings, grouping, labels, likening, places, stitching, targets
-from mossring.notation.cursor import GROUP_WORDS, Cursor
+from mossring.notation import acts, endings, grouping, labels, likening, places, remarks, stitching, targets
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Chain, Node, Repeat, Skip, Together, Trouble, Until, Work
-from mossring.notation.words import NUMBERS
 
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
@@ -88,7 +85,7 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
         grouping.label_last(nodes, label, c.span_from(i)[1])
         grouping.start_place(r, nodes)
         return
-    if _remark(r):
+    if remarks.bracket(r.c):
         return
     if depth >= MAX_NESTING:
         c.i = len(c.tokens) - 1
@@ -101,71 +98,6 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
     begun = len(nodes)
     nodes.extend(_after_bracket(r, inner, i))
     r.bracketed = (begun, len(nodes))
-
-
-_SIDES = ({"corner"}, {"rs"}, {"ws"}, {"right", "side"}, {"wrong", "side"})
-"""What a bracket may only remark on."""
-
-
-_REMARKING = frozenset(
-    {"the", "this", "these", "that", "those", "so", "you", "your", "it", "which", "where", "when", "if", "see", "not"}
-    | {"or", "optional", "note", "about", "approx", "i", "e", "for", "instead", "always", "remember", "one"}
-)
-"""How a bracket begins that tells of what was worked and asks for nothing."""
-
-
-def _remark(r: Reader) -> bool:
-    """A bracket that only remarks (`(first V-st made)`, `[ch 2 at start doesn't count]`) is passed."""
-    c = r.c
-    closer = _OPEN[c.token.text]
-    k = 1
-    words = set()
-    while c.ahead(k).text != closer:
-        if c.ahead(k).kind == "end" or c.ahead(k).text in _OPEN or k > 16:
-            return False
-        words.add(c.ahead(k).text)
-        k += 1
-    remarks = words & {"made", "completed", "counts", "count", "note", "magic", "is"} or words in _SIDES
-    remarks = remarks or {"+", "ch"} <= words  # `12 dc in ring (ch 3 + 11 dc)`
-    remarks = remarks or bool(words and words <= GROUP_WORDS)  # `5 dc in next dc (shell)`
-    remarks = remarks or {"same", "as"} <= words  # `(same ch as first dc)`
-    opening = re.match(r"\W*(\w+)", c.text[c.token.end :])
-    remarks = remarks or bool(opening and opening[1].lower() in _REMARKING)  # `(the middle one of the 3)`
-    if not remarks or c.ahead(k + 1).text in ("in", "into"):
-        return False
-    c.i += k + 1
-    c.forgive(c.i - k - 1)
-    return True
-
-
-_WORKING = frozenset(
-    {"rep", "repeat", "sk", "skip", "miss", "turn", "inc", "dec", "join", "ring", "magic", "mr", "as", "rnd", "rnds"}
-    | {"*", "**", "(", "[", "next", "each", "same", "times", "twice", "loop", "loops", "blo", "flo", "spiral"}
-    | {"continue", "continuous", "behind", "around", "begin", "marker", "with", "change", "using", "drop", "in"}
-)
-"""Words of instructions: a sentence with one of them is no mere remark."""
-_TELLING = frozenset({"you", "your", "this", "these", "it", "note", "nb", "tip", "remember", "check", "weave", "sew"})
-"""Words that open a sentence that tells of the work and asks for no stitch."""
-_SETTING = frozenset({"blo", "flo", "loop", "loops", "back", "front", "spiral", "turn", "turned", "worked", "behind"})
-
-
-def passed_remark(c: Cursor) -> bool:
-    """A whole sentence that asks for no stitch (`Weave in all ends.`, `Your hexagon may wave a little.`) is passed,
-    with the words in it that nobody knows."""
-    if c.i and c.tokens[c.i - 1].text not in (".", "!"):
-        return False
-    k = 0
-    while c.ahead(k).kind != "end" and c.ahead(k).text not in (".", "!"):
-        k += 1
-    words = [c.ahead(j) for j in range(k)]
-    texts = {t.text for t in words}
-    told = c.token.text in _TELLING and not texts & _SETTING
-    asks = texts & _WORKING or any(t.kind == "num" or c.opens_stitch(j) for j, t in enumerate(words))
-    if len(words) < 3 or (asks and not told) or any(t.text in NUMBERS for t in words if not told):
-        return False
-    c.i += k
-    c.forgive(c.i - k)
-    return True
 
 
 def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from mossring.notation import targets
 from mossring.notation.cursor import GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.tree import Make, Stated
 
@@ -100,6 +101,7 @@ def _counts(c: Cursor) -> list[Stated] | None:
             n, sided = c.number() or 0, True
         else:
             sided = False
+        like = _named_like(c)
         what = _what(c)
         if what is None:
             return None
@@ -115,7 +117,7 @@ def _counts(c: Cursor) -> list[Stated] | None:
         number = _round(c)
         if per_side and what:
             out[clause:] = [_sided(s) for s in out[clause:]]
-        out.append(Stated(n, what, c.span_from(i), per_side, number))
+        out.append(Stated(n, what, c.span_from(i), per_side, number, like))
         if c.accept(";", ":"):
             clause = len(out)
         elif not c.accept(",", "and", "plus", "&", "+", "/"):
@@ -151,6 +153,14 @@ def _round(c: Cursor) -> int | None:
             return n
     c.i = save
     return None
+
+
+def _named_like(c: Cursor) -> str:
+    """What the places of each are, where groups are counted by a name of their own."""
+    save = c.i
+    group = c.named(into=True)
+    c.i = save
+    return targets.like(group) if group else ""
 
 
 def _made_kind(c: Cursor) -> str | None:

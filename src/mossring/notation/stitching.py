@@ -21,6 +21,7 @@ from mossring.notation.tree import (
     Where,
     Work,
 )
+from mossring.notation.words import NUMBERS
 from mossring.stitches.table import composed, is_stitch, lookup
 
 if TYPE_CHECKING:
@@ -156,6 +157,7 @@ def _closing(c: Cursor) -> int:
 
 def _chain(c: Cursor, n: int | None, i: int) -> Node:
     if n is None:
+        c.at("of") and c.ahead().text in NUMBERS and c.accept("of")  # `make a chain of four`
         n = c.number()
     if c.accept("picot", "picots"):
         return Make("picot", 1, c.span_from(i), chains=PICOT_CHAINS if n is None else n)

@@ -134,6 +134,10 @@ def _stitch_target(c: Cursor) -> Target:
         if c.accept("end", "ends"):
             return Target("st", "end")
         raise c.fail("place")
+    made = c.named()
+    alone = made[0] if made and len(made) == 1 else None
+    if isinstance(alone, Make):  # `next bo`, a special stitch by its name
+        return Target("st", alone.stitch)
     making = c.making()
     if making:  # `next pc`, whatever it is made of
         return Target("st", f"-{making}" if making != "puff" else making)
@@ -143,10 +147,6 @@ def _stitch_target(c: Cursor) -> Target:
         return Target("chain")
     if c.accept("end") and c.accept(*CHAIN_WORDS):
         return CORNER
-    made = c.named()
-    alone = made[0] if made and len(made) == 1 else None
-    if isinstance(alone, Make):  # `next bo`, a special stitch by its name
-        return Target("st", alone.stitch)
     legged = c.legged()
     key = legged[0] if legged else c.stitch()
     if key is None or key == "ch":
@@ -262,7 +262,7 @@ def _after_between(c: Cursor) -> Target:
         return Target("between", key)
     else:
         c.i = save
-    if c.accept(*GROUP_WORDS):
+    if c.accept(*GROUP_WORDS) or c.named(into=True):
         if c.at("of") and (c.ahead().kind == "num" or c.opens_stitch(1)):  # `groups of 2 dc`
             c.i += 1
             c.number()

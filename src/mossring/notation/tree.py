@@ -201,13 +201,15 @@ Node = Chain | Make | Work | Together | Skip | Repeat | Join | Act | SayCorner |
 
 @dataclass(frozen=True, slots=True)
 class Stated:
-    """One count the designer stated. what: a stitch key, `sts`, `ch-2`, `sps`, `groups` or `` for a bare number."""
+    """One count the designer stated. what: a stitch key, `sts`, `ch-2`, `sps`, `groups` (like:
+    what the places of each are, where they have a name of their own) or `` for a bare number."""
 
     n: int
     what: str
     span: Span
     per_side: bool = False
     round: int | None = None
+    like: str = ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -275,7 +275,8 @@ class Edge:
             m = self.made[k]
             if m.kind == "ch":
                 if target.is_space:
-                    self.passed_spaces.append(k)
+                    if k in self.corners or not self._within(k):  # that of a V-st is passed with it
+                        self.passed_spaces.append(k)
                     continue
                 self.quiet.add(m.chains)
                 self.crossed = self.crossed or (target.kind == "st" and k in self.corners)
@@ -285,6 +286,11 @@ class Edge:
                 self.marks[k] = PASSED
                 self.named.add(target.stitch)
                 self.other_kinds += 1
+
+    def _within(self, k: int) -> bool:
+        """Whether a space lies amid what is worked in one place."""
+        a, b = self.at(k - 1), self.at(k + 1)
+        return bool(a.feet) and a.feet == b.feet
 
     def note_before_first(self, u: int, target: Target) -> None:
         """A round that begins at a named stitch passes those of other kinds before it as it does later ones."""

@@ -84,6 +84,8 @@ def counted(done: WorkedRound, s: Stated) -> int | None:
         sizes = [sum(1 for i in g if done.made[i].counted) for g in groups(done.made)]
         many = [sum(1 for size in sizes if size >= least) for least in (2, 3, 5)]
         many.append(sum(1 for g in groups(done.made) for size in _runs(done, g) if size >= 2))
+        if s.like:
+            many.append(sum(f" {_kinds(done, g)} ".count(f" {s.like} ") for g in groups(done.made)))
         return None if s.n in many or not many[0] else many[0]
     if s.per_side and s.what in ("", "sts"):
         sides = done.per_side()
@@ -97,6 +99,10 @@ def counted(done: WorkedRound, s: Stated) -> int | None:
         corner = sum(1 for c in done.corners if done.made[c].kind == s.what) // n
         return None if s.n in (have // n, have // n - corner, have // n + corner) else have // n
     return None if have == s.n else have
+
+
+def _kinds(done: WorkedRound, group: list[int]) -> str:
+    return " ".join(done.made[i].kind for i in group)
 
 
 def _runs(done: WorkedRound, group: list[int]) -> Iterator[int]:

@@ -1,0 +1,181 @@
+"""What stands in a round and asks for no stitch: remarks, how the work is held, the motions of the hook."""
+
+from __future__ import annotations
+
+import re
+
+from mossring.notation import places, targets
+from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor, UnreadableError
+from mossring.notation.tree import Chain, Make, Node, Work
+from mossring.notation.words import NUMBERS
+from mossring.stitches.table import composed, is_stitch
+
+_OPEN = {"(": ")", "[": "]"}
+_SEPARATORS = (",", ";", ".")
+
+_SIDES = ({"corner"}, {"rs"}, {"ws"}, {"right", "side"}, {"wrong", "side"})
+"""What a bracket may only remark on."""
+
+
+_REMARKING = frozenset(
+    {"the", "this", "these", "that", "those", "so", "you", "your", "it", "which", "where", "when", "if", "see", "not"}
+    | {
+        "around",
+        "behind",
+        "under",
+        "over",
+        "being",
+        "making",
+        "counting",
+        "or",
+        "optional",
+        "note",
+        "about",
+        "approx",
+        "i",
+        "e",
+        "for",
+        "instead",
+        "always",
+        "remember",
+        "one",
+    }
+)
+"""How a bracket begins that tells of what was worked and asks for nothing."""
+
+
+def bracket(c: Cursor) -> bool:
+    """A bracket that only remarks (`(first V-st made)`, `[ch 2 at start doesn't count]`) is passed."""
+    closer = _OPEN[c.token.text]
+    k = 1
+    words = set()
+    while c.ahead(k).text != closer:
+        if c.ahead(k).kind == "end" or c.ahead(k).text in _OPEN or k > 16:
+            return False
+        words.add(c.ahead(k).text)
+        k += 1
+    remarks = words & {"made", "completed", "counts", "count", "note", "magic", "is"} or words in _SIDES
+    remarks = remarks or {"+", "ch"} <= words  # `12 dc in ring (ch 3 + 11 dc)`
+    remarks = remarks or bool(words and words <= GROUP_WORDS)  # `5 dc in next dc (shell)`
+    remarks = remarks or {"same", "as"} <= words  # `(same ch as first dc)`
+    opening = re.match(r"\W*(\w+)", c.text[c.token.end :])
+    remarks = remarks or bool(opening and opening[1].lower() in _REMARKING)  # `(the middle one of the 3)`
+    if not remarks or c.ahead(k + 1).text in ("in", "into"):
+        return False
+    c.i += k + 1
+    c.forgive(c.i - k - 1)
+    return True
+
+
+_WORKING = frozenset(
+    {"rep", "repeat", "sk", "skip", "miss", "turn", "inc", "dec", "join", "ring", "magic", "mr", "as", "rnd", "rnds"}
+    | {"*", "**", "(", "[", "next", "each", "same", "times", "twice", "loop", "loops", "blo", "flo", "spiral"}
+    | {"continue", "continuous", "behind", "around", "begin", "marker", "with", "change", "using", "drop", "in"}
+)
+"""Words of instructions: a sentence with one of them is no mere remark."""
+_TELLING = frozenset({"you", "your", "this", "these", "it", "note", "nb", "tip", "remember", "check", "weave", "sew"})
+"""Words that open a sentence that tells of the work and asks for no stitch."""
+_SETTING = frozenset({"blo", "flo", "loop", "loops", "back", "front", "spiral", "turn", "turned", "worked", "behind"})
+
+
+def sentence(c: Cursor) -> bool:
+    """A whole sentence that asks for no stitch (`Weave in all ends.`, `Your hexagon may wave a little.`) is passed,
+    with the words in it that nobody knows."""
+    if c.i and c.tokens[c.i - 1].text not in (".", "!"):
+        return False
+    k = 0
+    while c.ahead(k).kind != "end" and c.ahead(k).text not in (".", "!"):
+        k += 1
+    words = [c.ahead(j) for j in range(k)]
+    texts = {t.text for t in words}
+    told = c.token.text in _TELLING and not texts & _SETTING
+    asks = texts & _WORKING or any(t.kind == "num" or c.opens_stitch(j) for j, t in enumerate(words))
+    if len(words) < 3 or (asks and not told) or any(t.text in NUMBERS for t in words if not told):
+        return False
+    c.i += k
+    c.forgive(c.i - k)
+    return True
+
+
+def clause(c: Cursor) -> bool:
+    """A clause that only tells how: it is passed."""
+    return _facing(c) or _manner(c) or _last_of_all(c)
+
+
+def _facing(c: Cursor) -> bool:
+    """`with RS facing you`: how the work is held."""
+    save = c.i
+    c.accept("with")
+    if (c.accept("rs", "ws") or (c.accept("right", "wrong") and c.accept("side"))) and c.accept("facing"):
+        c.accept("you", "up", "out")
+        return True
+    c.i = save
+    return False
+
+
+_MANNERS = frozenset({"working", "being", "making", "taking", "keeping", "remembering", "noting", "catching"})
+
+
+def _manner(c: Cursor) -> bool:
+    """`working from left to right`, `taking care not to twist`: how something is done; it asks for no stitch."""
+    if c.token.text not in _MANNERS:
+        return False
+    save = c.i
+    c.i += 1
+    while c.token.kind == "word" and not c.at("and", "then", *_ASKING, *NUMBERS) and not targets.opens_target(c):
+        c.i += 1
+    ends = c.token.kind == "end" or c.at(*_SEPARATORS, "and", "then")
+    if c.i - save < 3 or not ends:
+        c.i = save
+        return False
+    c.forgive(save)
+    return True
+
+
+def _last_of_all(c: Cursor) -> bool:
+    """`working last dc in top of turning ch`: where a sweep ends anyway."""
+    save = c.i
+    c.accept("ending", "end") and c.accept("with", "by")
+    c.accept("working", "making", "placing", "with", "work")
+    if c.i > save and c.accept("last", "final") and (c.stitch() or c.accept(*STITCH_WORDS)) and c.accept("in", "into"):
+        try:
+            places.read_place(c)
+        except UnreadableError:
+            c.i = save
+        return c.i > save
+    c.i = save
+    return False
+
+
+_ASKING = ("each", "next", "inc", "dec", "same", "loops")
+
+
+_HANDLING = ("take", "remove", "withdraw", "insert", "draw", "pull", "tighten", "wind", "wrap", "yo", "yrh", "drop")
+
+
+def motion(c: Cursor, nodes: list[Node]) -> bool:
+    """`pull ring tight`; `remove hook, insert it in first dc, draw loop through`: what the hand does. Where the loop
+    is dropped, the stitches just worked in one place are a popcorn."""
+    if not c.at(*_HANDLING) or (c.at("drop") and c.ahead().text not in ("loop", "lp", "hook")):
+        return False
+    i = c.i
+    while c.token.kind != "end" and not c.at(*_SEPARATORS, *_OPEN, ")", "]", "*"):
+        c.i += 1
+    c.forgive(i)
+    told = {t.text for t in c.tokens[i : c.i]}
+    if told & {"take", "remove", "withdraw", "drop"} and told & {"hook", "loop", "lp"}:
+        _popcorn(nodes)
+    return True
+
+
+def _popcorn(nodes: list[Node]) -> None:
+    last = nodes[-1] if nodes else None
+    made = last.group[0] if isinstance(last, Work) and len(last.group) == 1 else None
+    if not isinstance(last, Work) or not isinstance(made, Make) or not made.is_plain:
+        return
+    before = nodes[-2] if len(nodes) > 1 else None
+    begins = isinstance(before, Chain)
+    key = composed("pc", made.stitch, made.n + begins)
+    if is_stitch(key):
+        make = Make(key, 1, made.span, start="beg" if begins else "")
+        nodes[-1 - begins :] = [Work((make,), last.where, last.span)]
