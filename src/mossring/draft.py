@@ -90,6 +90,11 @@ class Draft:
     fit: Fit | None = None
 
     @property
+    def titled(self) -> Shape | None:
+        """The shape that the title names, if it names one."""
+        return _titled_shape(self.doc)
+
+    @property
     def fabric(self) -> Fabric:
         centre = self.doc.begin.chains if self.doc.begin.kind == "ring" else 0
         return Fabric(centre, [r.worked for r in self.rounds], self.shape.sides)
@@ -197,9 +202,10 @@ def _titled_shape(doc: Document) -> Shape | None:
     words = [_SHORT_NAMES.get(w, w) for w in re.findall(r"[a-z]+", doc.title.lower())]
     if "half square" in " ".join(words):
         return Shape("half square", 1)
-    named = next((n for n in _GUESSED_SIDES if _named(n) in words), None)
-    if named is None:
+    every = [n for n in _GUESSED_SIDES if _named(n) in words]
+    if len(every) != 1:
         return None
+    named = every[0]
     return Shape(f"circle to {_named(named)}", named, True) if "circle" in words else Shape(_named(named), named)
 
 

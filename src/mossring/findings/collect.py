@@ -10,12 +10,14 @@ from mossring.findings.rules.mr301_count_differs import mismatches
 from mossring.notation.document import MAX_ROUNDS
 
 MOST_FINDINGS = 120
-_SKEWED = ("MR401", "MR402", "MR403")
+_SKEWED = ("MR401", "MR402", "MR403", "MR405")
 """Uneven rounds: where no mend is found, what stands on them means little."""
 _TRIALS = 12_000
 """How many stitches are worked in search of mends: more would be felt while typing."""
 _TRIAL_COST = 300
 """What a trial costs in stitches however small the round is."""
+_DOUBTFUL = 6
+"""How many mends with which the next round comes wrong are kept in mind while a better one is looked for."""
 _LONG = 4000
 """Characters of a round past which no mend is looked for: it isn't a round that somebody wrote."""
 _LEVEL = 5
@@ -43,11 +45,13 @@ def _one_each(look: Look, found: list[Finding]) -> list[Finding]:
         return [f for f in by[1] if not (open_bracket and f.code == "MR105")]
     cause = next((f for code in _CAUSES for f in found if f.code == code), None)
     if cause is not None and (cause.severity == "stop" or not any(f.severity == "stop" for f in found)):
-        return by[1] + [f for f in by[7] if f is not cause] + [cause]
+        hints = [f for f in by[4] if f.severity == "hint"]
+        return by[1] + hints + [f for f in by[7] if f is not cause] + [cause]
     for family in (2, 3, 4):
         serious = [f for f in by[family] if f.severity == "stop"]
         if serious:
-            return by[1] + by[7] + serious[:1]
+            kinds_told = serious[0].code == "MR301"
+            return by[1] + [f for f in by[7] if not (kinds_told and f.code == "MR702")] + serious[:1]
     for family in (2, 4):
         serious = [f for f in by[family] if f.severity == "warn"]
         if serious:
@@ -163,8 +167,10 @@ class _Collector:
 
     def _far_off(self, index: int) -> bool:
         """Whether a round with a wrong count is wrong in itself: what stands on it means little."""
-        wrong = mismatches(Look(self.draft, index))
-        return _uneven(self.draft.rounds[index]) or any(2 * have < stated.n for stated, have in wrong)
+        r = self.draft.rounds[index]
+        wrong = list(mismatches(Look(self.draft, index)))
+        other_kind = any(have < stated.n == r.worked.stitches for stated, have in wrong)
+        return _uneven(r) or other_kind or any(2 * have < stated.n for stated, have in wrong)
 
     def _try_fixes(self, f: Finding, index: int) -> None:
         if f.propose is None or len(self.draft.rounds[index].line.text) > _LONG:
@@ -176,33 +182,37 @@ class _Collector:
         cost = _TRIAL_COST + sum(len(x.worked.made) for x in rest) + len(r.line.text) // 4
         # mends of how it lies leave enough for wrong counts
         most = _TRIALS if f.family == _LEVEL else _TRIALS + min(self.spent_on_lie, _TRIALS // 2)
+        second_best: list[Fix] = []  # the round comes right, but not the one that follows it
         for fix in f.propose:
-            if len(f.fixes) >= f.most or self.spent >= most:
-                return
+            if len(f.fixes) >= f.most or self.spent >= most or len(second_best) >= _DOUBTFUL:
+                break
             if fix.way and any(x.way == fix.way for x in f.fixes):
                 continue
             self.spent += cost
             self.spent_on_lie += cost if f.family == _LEVEL else 0
-            good = self._worked(fix, f, index)
+            good, follows = self._worked(fix, f, index)
             if good is not None:
-                f.fixes.append(good)
+                (f.fixes if follows else second_best).append(good)
+        f.fixes += second_best[: f.most - len(f.fixes)]
 
-    def _worked(self, fix: Fix, f: Finding, index: int) -> Fix | None:
-        """The fix, if the round comes right with it; stated counts that it changes are mended along."""
-        most = MAX_ROUNDS if f.family in (_LEVEL, 6) or not f.round else index + 1
+    def _worked(self, fix: Fix, f: Finding, index: int) -> tuple[Fix | None, bool]:
+        """The fix, if the round comes right with it, and whether the one that follows does too; stated counts that it
+        changes are mended along."""
+        whole = f.family in (_LEVEL, 6) or f.code == "MR402" or not f.round
+        most = MAX_ROUNDS if whole else index + 2
         trial = work_draft(apply(self.text, fix.edits), self.draft.dialect, most)
         if len(trial.rounds) < min(len(self.draft.rounds), most):
-            return None
+            return None, False
         if f.family == 1:
             had, has = (
                 [g.code for g in raw(d, index) if g.severity != "hint" or g.code == f.code] for d in (self.draft, trial)
             )
-            return fix if has.count(f.code) < had.count(f.code) and set(has) <= set(had) else None
+            return fix if has.count(f.code) < had.count(f.code) and set(has) <= set(had) else None, True
         if f.family == _LEVEL:
-            return self._levels(fix, f, index, trial)
-        if fix.states:
-            return None if any(g.code == f.code for g in raw(trial, index)) else fix
-        return None if _serious(trial, index) else fix
+            return self._levels(fix, f, index, trial), True
+        right = not any(g.code == f.code for g in raw(trial, index)) if fix.states else not _serious(trial, index)
+        follows = right and (fix.states or index + 1 >= len(trial.rounds) or not _serious(trial, index + 1))
+        return fix if right else None, follows
 
     def _mends_file(self, fix: Fix, f: Finding) -> bool:
         trial = work_draft(apply(self.text, fix.edits))

@@ -10,29 +10,39 @@ from mossring.findings.look import Look
 from mossring.notation.tree import Chain, Make, Node, Repeat, Span, Work
 from mossring.notation.words import TIMES
 from mossring.shape import growth_constant
+from mossring.stitches import term
 
-_STEPS = (1, -1, 2, -2, 3, -3)
-_MOST = 30
+_STEPS = (1, 2, 3)
+_MOST = 40
 
 
-def number_edits(look: Look) -> Iterator[Fix]:
+def number_edits(look: Look, sign: int = 0) -> Iterator[Fix]:
     """Each counted number of the round changed by up to three, nearest first: where a miscount would be.
 
-    Lengths of chains come last, by one: they change no count of stitches.
+    sign: whether stitches are lacking (1) or too many (-1), where that is known. Lengths of chains come last, by one:
+    they change no count of stitches.
     """
     line = look.round.line
     body = look.round.tree.body
-    counts = list(_numbers(line.text, body))
+    counts = sorted(_numbers(line.text, body), key=lambda n: not any(a <= n[0] < b for a, b in lopsided(body)))
     chains = list(_chain_lengths(line.text, body))
+    ways = [(k,) for s in (sign, -sign) for k in (s, 2 * s, 3 * s)] if sign else [(k, -k) for k in _STEPS]
     tried = 0
-    for step in _STEPS:
-        for start, end, now, words in counts + (chains if abs(step) == 1 else []):
-            if now + step < 1 or tried >= _MOST:
-                continue
-            tried += 1
-            text = words.format(now + step)
-            shown = _around(line.text, start, end, text)
-            yield Fix(f"Make it “{shown}”", (Edit(line.at + start, line.at + end, text),))
+    for way in ways:
+        for start, end, now, words in counts + (chains if abs(way[0]) == 1 else []):
+            for step in way:
+                if now + step < 1 or tried >= _MOST:
+                    continue
+                tried += 1
+                text = words.format(now + step)
+                shown = _around(line.text, start, end, text)
+                yield Fix(f"Make it “{shown}”", (Edit(line.at + start, line.at + end, text),))
+
+
+def lopsided(body: Sequence[Node]) -> list[Span]:
+    """The groups about a chain that have more stitches on one side of it: likely slips."""
+    halves = [(n, _corner_halves(n)) for n in _nodes(body) if isinstance(n, Work)]
+    return [(h[0].span[0], h[1].span[1]) for _, h in halves if h and h[0].n != h[1].n]
 
 
 def _around(text: str, start: int, end: int, new: str) -> str:
@@ -84,6 +94,29 @@ def _chain_lengths(text: str, body: Sequence[Node]) -> Iterator[Number]:
             yield at + m.start(), at + m.end(), int(m.group()), "{}"
 
 
+def chain_edits(look: Look, chains: int) -> Iterator[Fix]:
+    """A chain of this length put behind each instruction in turn that has none: where one was left out."""
+    line = look.round.line
+    word = "ch {}" if re.search(r"\bch[ -]?\d", line.text, re.IGNORECASE) else "{} ch"
+    nodes = list(_nodes(look.round.tree.body))
+    for node, after in zip(nodes, [*nodes[1:], None], strict=True):
+        if isinstance(node, Work) and not isinstance(after, Chain) and node.span != (0, 0):
+            at = line.at + node.span[1]
+            text = ", " + word.format(chains)
+            yield Fix(f"Put “{text[2:]}” behind “{line.text[slice(*node.span)]}”", (Edit(at, at, text),))
+
+
+def kind_edits(look: Look, is_kind: str, meant: str) -> Iterator[Fix]:
+    """Each instruction that makes one kind of stitch, making another instead: a word of the other dialect."""
+    line, dialect = look.round.line, look.draft.dialect
+    now, then = term(is_kind, dialect).abbr, term(meant, dialect).abbr
+    for node in _nodes(look.round.tree.body):
+        m = re.search(rf"\b{now}\b", line.text[slice(*node.span)]) if isinstance(node, Make) else None
+        if m and isinstance(node, Make) and node.stitch == is_kind:
+            at = line.at + node.span[0] + m.start()
+            yield Fix(f"Make it {then}", (Edit(at, at + len(now), then),))
+
+
 def _nodes(body: Sequence[Node]) -> Iterator[Node]:
     for node in body:
         yield node
@@ -93,8 +126,9 @@ def _nodes(body: Sequence[Node]) -> Iterator[Node]:
             yield from _nodes(node.group)
 
 
-def corner_edits(look: Look) -> Iterator[Fix]:
-    """The corner of this round, and of the like ones after it, with more or fewer stitches each side."""
+def corner_edits(look: Look, pairs: Sequence[tuple[int, int]] = ()) -> Iterator[Fix]:
+    """The corner of this round, and of the like ones after it, with more or fewer stitches each side; pairs: so many
+    before and behind it."""
     own = corner_of(look.round.tree.body)
     if own is None or look.index is None:
         return
@@ -105,7 +139,7 @@ def corner_edits(look: Look) -> Iterator[Fix]:
         if r.line is not like[-1][0] and theirs and (theirs[0].n, theirs[1].n) == (left.n, right.n):
             like.append((r.line, theirs))
     where = f", from round {look.round.number} on" if len(like) > 1 else ""
-    for a, b in _steps(left.n, right.n):
+    for a, b in pairs or _steps(left.n, right.n):
         edits = []
         for line, (before, after) in like:
             edits.append(recount(line.text, line.at, before, a))

@@ -12,9 +12,9 @@ from collections.abc import Iterator, Sequence
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look, some
-from mossring.findings.nudge import number_edits
+from mossring.findings.nudge import chain_edits, kind_edits, number_edits
 from mossring.notation.tree import Stated
-from mossring.stitches import lookup
+from mossring.stitches import TERMS, lookup
 from mossring.working import WorkedRound
 from mossring.working.corners import groups
 
@@ -45,7 +45,21 @@ def _mends(look: Look, wrong: list[tuple[Stated, int]]) -> Iterator[Fix]:
             if m:
                 edits.append(Edit(at + stated.span[0] + m.start(), at + stated.span[0] + m.end(), str(have)))
         yield Fix(f"State {wrong[0][1]}", tuple(edits), states=True)
-    yield from number_edits(look)
+    yield from _other_kind(look, wrong)
+    stated = wrong[0][0]
+    if stated.what.startswith("ch-") and wrong[0][1] < stated.n:
+        yield from chain_edits(look, int(stated.what[3:]))
+    yield from number_edits(look, 1 if wrong[0][1] < stated.n else -1)
+
+
+def _other_kind(look: Look, wrong: list[tuple[Stated, int]]) -> Iterator[Fix]:
+    """So many stitches in all as are stated, but some of another kind."""
+    stated = wrong[0][0]
+    counts = look.round.worked.counts()
+    if stated.what in TERMS["us"] and not stated.per_side and look.round.worked.stitches == stated.n:
+        for kind in counts:
+            if kind != stated.what and kind in TERMS["us"]:
+                yield from kind_edits(look, kind, stated.what)
 
 
 def mismatches(look: Look) -> Iterator[tuple[Stated, int]]:

@@ -12,7 +12,8 @@ from collections.abc import Iterator
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look, some
-from mossring.findings.nudge import number_edits
+from mossring.findings.nudge import chain_edits, number_edits
+from mossring.findings.rules.mr301_count_differs import mismatches
 
 CODE = "MR402"
 SEVERITY: Severity = "warn"
@@ -26,7 +27,10 @@ def check(look: Look) -> Iterator[Finding]:
         return
     have = len(look.round.worked.corners)
     below = look.below
+    yield from _titled(look, have)
     yield from _unlike(look, n)
+    yield from _in_the_ring(look, n)
+    yield from _without_chain(look, n)
     if have == n or not look.round.worked.made:
         return
     had = below is not None and len(below.worked.corners) == n
@@ -45,6 +49,34 @@ def check(look: Look) -> Iterator[Finding]:
     yield look.finding(CODE, severity, (0, 0), message, why, number_edits(look) if had else ())
 
 
+def _in_the_ring(look: Look, n: int) -> Iterator[Finding]:
+    """Round 1 has another number of spaces than makes the corners to come."""
+    after = look.draft.rounds[look.index + 1] if look.index == 0 and len(look.draft.rounds) > 1 else None
+    done = look.round.worked
+    lengths = [m.chains for m in done.made if m.kind == "ch"]
+    if after is None or done.corners or len(set(lengths)) != 1 or done.made[-1].kind == done.made[-2].kind:
+        return
+    if any(mismatches(Look(look.draft, 1))) or _counted_right(look):
+        return
+    if len(lengths) % n and len(lengths) > 1 and len(after.worked.corners) in (n - 1, n):
+        message = f"{look.name} has {len(lengths)} spaces, and a {look.draft.shape.name} has {n} corners."
+        yield look.finding(CODE, SEVERITY, (0, 0), message, "", number_edits(look))
+
+
+def _counted_right(look: Look) -> bool:
+    return bool(look.round.tree.stated) and not any(mismatches(look))
+
+
+def _titled(look: Look, have: int) -> Iterator[Finding]:
+    """The first round with corners has another number of them than the shape that the title names."""
+    first = next((k for k, r in enumerate(look.draft.rounds) if r.worked.corners), None)
+    titled = look.draft.titled
+    if look.index != first or titled is None or have % titled.sides == 0 or look.draft.said_shape:
+        return  # eight petals may yet become a square
+    message = f"{look.name} shows {some(have, 'corner')}, and the title speaks of a {titled.name}."
+    yield look.finding(CODE, SEVERITY, (0, 0), message, f"That has {titled.sides}.", number_edits(look))
+
+
 def _unlike(look: Look, n: int) -> Iterator[Finding]:
     """One corner's chain longer or shorter than all the others'."""
     done = look.round.worked
@@ -56,6 +88,18 @@ def _unlike(look: Look, n: int) -> Iterator[Finding]:
     if lengths.count(usual) == n - 1:
         message = f"One corner of {look.name.lower()} has ch {odd} where the others have ch {usual}."
         yield look.finding(CODE, SEVERITY, (0, 0), message, "", _alike(look, odd, usual))
+
+
+def _without_chain(look: Look, n: int) -> Iterator[Finding]:
+    """One corner with a chain, or all but one, where the round below had one at every corner."""
+    below = look.below.worked if look.below else None
+    if below is None or [below.made[c].kind for c in below.corners] != ["ch"] * n:
+        return
+    lengths = [m.chains for m in look.round.worked.made if m.kind == "ch"]
+    if len(lengths) in (1, n - 1) and len(set(lengths)) == 1:
+        few = "one corner" if len(lengths) == 1 else "every corner but one"
+        message = f"In {look.name.lower()} {few} has ch {lengths[0]}, and the rest have no chain."
+        yield look.finding(CODE, SEVERITY, (0, 0), message, "", chain_edits(look, lengths[0]))
 
 
 def _alike(look: Look, odd: int, usual: int) -> Iterator[Fix]:

@@ -8,11 +8,14 @@ where stitches rise to a triple, and in UK terms a half treble, which US terms c
 from __future__ import annotations
 
 import re
+from collections import Counter
 from collections.abc import Iterator
+from itertools import pairwise
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
-from mossring.stitches import TERMS, term
+from mossring.stitches import TERMS, lookup, term
+from mossring.working import WorkedRound
 
 CODE = "MR702"
 SEVERITY: Severity = "warn"
@@ -30,7 +33,7 @@ def check(look: Look) -> Iterator[Finding]:
     for kind, n in counts.items():
         if n == look.draft.shape.sides:  # a taller stitch at every corner
             continue
-        if kind not in TERMS[dialect] or len({m.feet for m in done.made if m.kind == kind}) != 1:
+        if kind not in TERMS[dialect] or not (_in_one_place(done, kind) or _nowhere_else(look, kind)):
             continue
         abbr = term(kind, dialect).abbr
         meant = next((k for k, t in other.items() if t.abbr == abbr), None)
@@ -38,11 +41,30 @@ def check(look: Look) -> Iterator[Finding]:
         if meant is None or counts.get(meant, 0) < MANY or stitch.start:
             continue
         word = term(meant, dialect).abbr
-        few = "a single" if n == 1 else f"only {n}"
+        few = "a single" if n == 1 else f"{n}"
         message = f"{look.name} has {few} {abbr} among {counts[meant]} {word}."
         why = f"What one dialect calls {abbr} the other calls {word}: it may have slipped in from other notes."
         yield look.finding(CODE, SEVERITY, stitch.span, message, why, _mend(look, stitch.span, abbr, word))
         return
+
+
+def _in_one_place(done: WorkedRound, kind: str) -> bool:
+    return len({m.feet for m in done.made if m.kind == kind}) == 1
+
+
+def _nowhere_else(look: Look, kind: str) -> bool:
+    """Whether the motif has such a stitch in this round alone, one in each of some places along plain runs, among
+    stitches of one other height."""
+    done = look.round.worked
+    if kind != max(done.counts(), key=lambda k: lookup(k).height):  # lower sides square a circle off
+        return False
+    if len(done.counts()) != 2 or any(kind in r.worked.counts() for r in look.draft.rounds if r is not look.round):
+        return False
+    feet = Counter(m.feet for m in done.made if m.counted)
+    corners = {done.made[c].feet for c in done.corners}
+    alone = all(feet[m.feet] == 1 and m.feet not in corners and not m.gap for m in done.made if m.kind == kind)
+    made = [m.kind for m in done.made if m.counted]
+    return alone and any(a == b == kind for a, b in pairwise(made))
 
 
 def _half_triple(look: Look) -> Iterator[Finding]:
