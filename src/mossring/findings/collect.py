@@ -176,7 +176,8 @@ class _Collector:
         if f.propose is None or len(self.draft.rounds[index].line.text) > _LONG:
             return
         r = self.draft.rounds[index]
-        rest = [x for k, x in enumerate(self.draft.rounds) if x.line is r.line and k <= index]
+        upto = index + self._followed(index)
+        rest = [x for k, x in enumerate(self.draft.rounds[: upto + 1]) if x.line is r.line or k > index]
         if f.family == _LEVEL:
             rest = self.draft.rounds[(rest and self.draft.rounds.index(rest[0])) or 0 :]
         cost = _TRIAL_COST + sum(len(x.worked.made) for x in rest) + len(r.line.text) // 4
@@ -199,7 +200,7 @@ class _Collector:
         """The fix, if the round comes right with it, and whether the one that follows does too; stated counts that it
         changes are mended along."""
         whole = f.family in (_LEVEL, 6) or f.code == "MR402" or not f.round
-        most = MAX_ROUNDS if whole else index + 2
+        most = MAX_ROUNDS if whole else index + 1 + self._followed(index)
         trial = work_draft(apply(self.text, fix.edits), self.draft.dialect, most)
         if len(trial.rounds) < min(len(self.draft.rounds), most):
             return None, False
@@ -213,6 +214,11 @@ class _Collector:
         right = not any(g.code == f.code for g in raw(trial, index)) if fix.states else not _serious(trial, index)
         follows = right and (fix.states or index + 1 >= len(trial.rounds) or not _serious(trial, index + 1))
         return fix if right else None, follows
+
+    def _followed(self, index: int) -> bool:
+        """Whether a round follows in which a mend can be seen to be right, and that is no great work."""
+        after = self.draft.rounds[index + 1 : index + 2]
+        return bool(after) and len(after[0].line.text) < _LONG
 
     def _mends_file(self, fix: Fix, f: Finding) -> bool:
         trial = work_draft(apply(self.text, fix.edits))

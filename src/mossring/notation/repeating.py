@@ -59,8 +59,11 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     c = r.c
     i = c.i
     times = c.times() if c.tokens[i - 1].text in (",", ";") or (marks.close and c.tokens[i - 1].text == ".") else None
+    if times is None or times < 2 or not (c.token.kind == "end" or c.at(",", ";", ".", "(", "[")):
+        c.i = i
+        return False
     run = len(nodes) - marks.open[next(iter(marks.close))] if marks.close else _run_so_far(nodes)
-    if times is None or times < 2 or run < 1 or not (c.token.kind == "end" or c.at(",", ";", ".", "(", "[")):
+    if run < 1:
         c.i = i
         return False
     nodes[len(nodes) - run :] = [Repeat(_again(nodes, run), times, c.span_from(i), times_span=c.span_from(i))]

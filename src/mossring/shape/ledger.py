@@ -17,7 +17,7 @@ from typing import Literal
 
 from mossring.notation.document import Begin
 from mossring.shape.gauge import SPACE_HEIGHT, Gauge
-from mossring.stitches.table import CHAIN_WIDTH
+from mossring.stitches.table import CHAIN_WIDTH, lookup
 from mossring.working.fabric import RING, Made, WorkedRound
 
 Verdict = Literal["flat", "blocks out", "cups", "ruffles", "unknown"]
@@ -77,12 +77,12 @@ def enter(
 ) -> Entry:
     """The ledger entry of a round, given the entries before it."""
     before = earlier[-1] if earlier else None
-    solid, chains = _edge(done.made)
+    solid, chains = _edge(done)
     least = solid - _scalloped(done.made, gauge)
     height = mid_height(done, gauge)
     radius = (before.radius if before else start_radius(begin)) + height
     standing = _spaces_of(below)
-    in_spaces = sum(1 for m in done.made if m.counted and (len(m.feet) == 2 or any(f in standing for f in m.feet)))
+    in_spaces = sum(1 for m in done.made if m.counted and (len(m.feet) == 2 or not standing.isdisjoint(m.feet)))
     stitches = done.stitches
     window = earlier[-2:]
     total = stitches + sum(e.stitches for e in window)
@@ -95,7 +95,7 @@ def enter(
     verdict: Verdict = "unknown" if flat_piece else judge(done.number, low, high, openness)
     if verdict == "cups" and before and before.verdict in ("flat", "blocks out") and _evens(stitches, earlier, height):
         verdict = "blocks out"
-    if verdict == "cups" and before and len(_tied(done.made)) >= TIES:  # petals stand free: the edge below tells
+    if verdict == "cups" and before and len(_tied(done)) >= TIES:  # petals stand free: the edge below tells
         verdict = before.verdict
     lower = 1 - (1 - SPACE_HEIGHT) * (in_spaces / stitches if stitches and done.number > 1 else 0.0)
     extent = (before.extent if before else start_radius(begin)) + height * lower
@@ -127,23 +127,25 @@ def _evens(stitches: int, earlier: Sequence[Entry], height: float) -> bool:
     return stitches == before[-1] != before[0] and height <= EVENING
 
 
-def _edge(made: Sequence[Made]) -> tuple[float, float]:
+def _edge(done: WorkedRound) -> tuple[float, float]:
     """The edge in stitches and in chains. A petal is tied down by slip stitches at both its ends: those, and the
     chains beside them that rise to its stitches, are none of the edge."""
-    solid = sum(m.width for m in made if m.kind != "ch")
-    chains = sum(m.width for m in made if m.kind == "ch")
-    n = len(made)
-    tied = _tied(made)
+    solid = sum(n * lookup(kind).width for kind, n in done.counts().items())
+    chains = CHAIN_WIDTH * sum(n * int(key[3:]) for key, n in done.spaces().items())
+    tied = _tied(done)
     if not tied:
         return solid, chains
+    made, n = done.made, len(done.made)
     rising = {j % n for i in tied for j in (i - 1, i + 1) if made[j % n].kind == "ch"}
     return solid - sum(made[i].width for i in tied), chains - sum(made[j].width for j in rising)
 
 
-def _tied(made: Sequence[Made]) -> list[int]:
+def _tied(done: WorkedRound) -> list[int]:
     """The slip stitches that tie petals down; none where nothing else is made."""
-    tied = [i for i, m in enumerate(made) if m.kind == "slst"]
-    return tied if len(tied) < sum(m.kind != "ch" for m in made) else []
+    counts = done.counts()
+    if not 0 < counts.get("slst", 0) < sum(counts.values()):
+        return []
+    return [i for i, m in enumerate(done.made) if m.kind == "slst"]
 
 
 TIES = 3
@@ -158,6 +160,8 @@ def _scalloped(made: Sequence[Made], gauge: Gauge) -> float:
     """How much shorter the edge is where shells stand out as scallops: a shell that is low at both its ends may bend
     into half a circle over its own foot, whose chord is 2 / pi of it (geometry)."""
     stitches = [m for m in made if m.kind != "ch"]
+    if len({m.kind for m in stitches}) < 2:  # nothing is lower than anything else
+        return 0.0
     runs = [list(run) for _, run in groupby(stitches, key=_feet)]
     saved = 0.0
     for k, shell in enumerate(runs):

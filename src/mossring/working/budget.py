@@ -34,7 +34,7 @@ class Budget:
         if self.steps < 0:
             raise OverLimitError("limit", span, limit=MAX_STEPS, n=MAX_STEPS, what="steps")
 
-    def stitch(self, span: Span) -> None:
-        self.stitches -= 1
+    def stitch(self, span: Span, n: int = 1) -> None:
+        self.stitches -= n
         if self.stitches < 0:
             raise OverLimitError("limit", span, limit=MAX_STITCHES, n=MAX_STITCHES, what="stitches")

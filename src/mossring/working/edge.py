@@ -167,12 +167,21 @@ class Edge:
         stop = self.end if stop is None else stop
         if kind in ("between", "group", "gap"):
             stop += 1
+        if kind == "corner":
+            return self._next_corner(start, stop)
         gaps = kind in ("gap", "group")
         for u in range(start, stop):
             if self.matches(u, target) and (not gaps or u < stop - 1 or self.at(u).kind != "ch"):
                 self.between = self.is_between(u, target)
                 return u
         return None
+
+    def _next_corner(self, start: int, stop: int) -> int | None:
+        """The first corner from `start` on, before `stop`."""
+        n = len(self.made)
+        found = min(((c - start) % n for c in self.corners), default=n) + start
+        self.between = False
+        return found if found < stop else None
 
     def is_between(self, u: int, target: Target) -> bool:
         """Whether the place that matched is the gap before place u, not u itself."""
@@ -316,7 +325,7 @@ class Edge:
         A run of stitches between two spaces that was not touched at all is passed on purpose; one that was
         partly worked, or that lies with its spaces past the end of the round, is left.
         """
-        if self.ring or self.first is None:
+        if self.ring or self.first is None or LEFT not in self.marks:
             return [], []
         left: list[int] = []
         ends = (0, len(self.made) - 1) if self.line else ()  # a row's end stitch is worked into, its group passed

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from mossring.notation.tree import Make, Span
 from mossring.working.budget import MAX_STITCHES, Budget, OverLimitError, UnworkableError
 from mossring.working.fabric import Made
@@ -31,6 +33,16 @@ class Maker:
         self.free += 1
         self.made.append(m)
         return m
+
+    def make_in_each(self, feet: Sequence[int], kind: str, span: Span) -> None:
+        """One stitch in each of these places, without chains between: `make`, for many at once."""
+        self.budget.stitch(span, len(feet))
+        kind, number, yarn = kind or self.plain, self.round, self.yarn
+        for free, foot in enumerate(feet, self.free):
+            m = Made(free, kind, (foot,), number, span)
+            m.yarn = yarn
+            self.made.append(m)
+        self.free += len(feet)
 
     def make_as(self, node: Make, feet: tuple[int, ...], span: Span, part: str = "", gap: bool = False) -> None:
         """The stitches of a node in one place, with their loop and what closes them."""

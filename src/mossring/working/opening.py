@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
+from itertools import islice
 from typing import TYPE_CHECKING
 
 from mossring.notation.tree import Act, Chain, Join, Label, Make, Node, Span, Together, Where, Work
@@ -182,9 +183,11 @@ def slips(node: Node) -> bool:
     )
 
 
-def fades_out(rest: Sequence[Node]) -> bool:
-    """Whether these are the few stitches, one in each of the next, by which a spiral ends: the last a slip stitch."""
-    works = [n for n in rest if not isinstance(n, Act)]
+def fades_out(body: Sequence[Node], k: int) -> bool:
+    """Whether from node k on these are the few stitches, one in each of the next, by which a spiral ends: the last a
+    slip stitch."""
+    rest = (body[j] for j in range(k, len(body)))
+    works = list(islice((n for n in rest if not isinstance(n, Act)), FADING + 1))
     return 0 < len(works) <= FADING and slips(works[-1]) and all(_one_in_next(n) for n in works)
 
 

@@ -110,7 +110,7 @@ def _to_come(w: Worker, where: Where, pos: int, skipped: list[int]) -> bool:
 
 def _pass(w: Worker, node: Repeat, passes: int, cap: int | None) -> None:
     edge = w.edge
-    left = sum(1 for u in range(edge.pos, edge.end) if edge.at(u).counted) if passes else 0
+    begun = edge.pos
     for k, inner in enumerate(node.body):
         if node.cut is not None and k == node.cut:
             rest = first_place(node.body[k:])
@@ -131,6 +131,7 @@ def _pass(w: Worker, node: Repeat, passes: int, cap: int | None) -> None:
             if passes and id(node) in w.tail and e.trouble.kind in ("past the end", "no such place"):
                 raise AgainError(id(node), passes) from e  # what is left is for the words behind it
             if passes and e.trouble.kind == "past the end":
+                left = sum(1 for u in range(begun, edge.end) if edge.at(u).counted)
                 raise UnworkableError(
                     "does not divide", node.span, passes=passes, left=left, inner=e.trouble.span
                 ) from e

@@ -117,7 +117,7 @@ class Worker(Maker):
                 raise
             except UnworkableError as e:
                 used_up = not self.edge.ring and self.edge.pos >= self.edge.end
-                if used_up and fades_out(body[k:]):
+                if used_up and fades_out(body, k):
                     self.closing_done = True
                     return
                 self.troubles.append(e.trouble)
@@ -287,14 +287,21 @@ class Worker(Maker):
         edge = self.edge
         made, n, u = edge.made, len(edge.made), edge.pos
         edge.between = False
-        while u < stop:
-            m = made[u % n]
-            if m.counted:
-                edge.work(u)
-                self.make(kind, (m.number,), span)
-                stop = min(stop, edge.end)
+        while u < stop and not made[u % n].counted:
             u += 1
-        return u
+        if u >= stop:
+            return u
+        edge.work(u)  # the first may settle where the round ends
+        self.make(kind, (made[u % n].number,), span)
+        stop = min(stop, edge.end)
+        into = [k for k in range(u + 1, stop) if made[k % n].counted]
+        self.make_in_each([made[k % n].number for k in into], kind, span)
+        for k in into:
+            edge.marks[k % n] = WORKED
+        if into:
+            edge.last = into[-1]
+            edge.pos = max(edge.pos, edge.last + 1)
+        return max(stop, u + 1)
 
     def _last_row_end(self, stop: int) -> int:
         """Where the row ends of one side stop."""

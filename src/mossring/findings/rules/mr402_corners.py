@@ -70,8 +70,8 @@ def _counted_right(look: Look) -> bool:
 def _titled(look: Look, have: int) -> Iterator[Finding]:
     """The first round with corners has another number of them than the shape that the title names."""
     first = next((k for k, r in enumerate(look.draft.rounds) if r.worked.corners), None)
-    titled = look.draft.titled
-    if look.index != first or titled is None or have % titled.sides == 0 or look.draft.said_shape:
+    titled = look.draft.titled if look.index == first and not look.draft.said_shape else None
+    if titled is None or have % titled.sides == 0:
         return  # eight petals may yet become a square
     message = f"{look.name} shows {some(have, 'corner')}, and the title speaks of a {titled.name}."
     yield look.finding(CODE, SEVERITY, (0, 0), message, f"That has {titled.sides}.", number_edits(look))

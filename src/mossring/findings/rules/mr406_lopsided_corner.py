@@ -19,10 +19,10 @@ SEVERITY: Severity = "hint"
 
 
 def check(look: Look) -> Iterator[Finding]:
-    if look.index is None or look.draft.shape.sides < 3:
+    if look.index is None or look.draft.shape.sides < 3 or not lopsided(look.round.tree.body):
         return
     leaning = halves(look.round.worked)
-    if leaning is None or leaning[0] == leaning[1] or not lopsided(look.round.tree.body):
+    if leaning is None or leaning[0] == leaning[1]:
         return
     others = [halves(r.worked) for k, r in enumerate(look.draft.rounds) if k != look.index]
     if leaning in others or leaning[::-1] in others or not any(h and h[0] == h[1] for h in others):

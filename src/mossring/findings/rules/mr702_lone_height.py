@@ -69,9 +69,10 @@ def _nowhere_else(look: Look, kind: str) -> bool:
 
 def _half_triple(look: Look) -> Iterator[Finding]:
     """A US `htr` in a text without any taller stitch, nor an hdc: the first round that has one."""
-    rounds = look.draft.rounds
-    kinds = [r.worked.counts() for r in rounds]
-    if look.draft.dialect != "us" or any(k in c for c in kinds for k in ("tr", "dtr", "hdc")):
+    if look.draft.dialect != "us" or "htr" not in look.round.worked.counts():
+        return
+    kinds = [r.worked.counts() for r in look.draft.rounds]
+    if any(k in c for c in kinds for k in ("tr", "dtr", "hdc")):
         return
     if look.index != next((i for i, c in enumerate(kinds) if "htr" in c), None):
         return
