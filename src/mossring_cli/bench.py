@@ -103,13 +103,15 @@ def settling(quick: bool) -> None:
         ratio = both / net.size / first
         print(f"  {net.size:6} stitches   plane {plane:8.1f} ms   and space {both:8.1f} ms   {ratio:.2f}")
     print("beside scipy's L-BFGS, from the same start to where it stops by itself; left: the energy that each leaves")
-    for name, text in (("hexagon", hexagon(13)), ("square", square(11)), ("granny", granny(12))):
+    pieces = [("hexagon", hexagon(13)), ("square", square(11)), ("granny", granny(12))]
+    for name, text in pieces if quick else [*pieces, ("hexagon", hexagon(26))]:
         draft = work_draft(text)
         net = net_of(draft)
+        name = f"{name}, {net.size}"
         flat = lay_out(draft, net, flat=True)
-        plane_at = _beside(f"{name} in the plane", net, flat, True, How())
+        plane_at = _beside(f"{name}, in the plane", net, flat, True, How())
         weight = WEIGHT / float(np.hypot(plane_at[:, 0], plane_at[:, 1]).max()) ** 2
-        _beside(f"{name} in space", net, raised(draft, net, plane_at), False, How(weight=weight))
+        _beside(f"{name}, in space", net, raised(draft, net, plane_at), False, How(weight=weight))
 
 
 def _beside(name: str, net: Net, start: Floats, flat: bool, how: How) -> Floats:
@@ -119,7 +121,7 @@ def _beside(name: str, net: Net, start: Floats, flat: bool, how: How) -> Floats:
     left = lbfgs(net, start, flat, how)
     theirs = (time.perf_counter() - begun) * 1000
     print(
-        f"  {name:22} {ours:8.1f} ms, left {found.energy:.4f}   L-BFGS {theirs:8.1f} ms, left {left:.4f}"
+        f"  {name:24} {ours:8.1f} ms, left {found.energy:.4f}   L-BFGS {theirs:8.1f} ms, left {left:.4f}"
         f"   {theirs / ours:.1f} times"
     )
     return found.at

@@ -1,7 +1,8 @@
 """Settling a net: projective dynamics with a matrix that is factorised once.
 
 Each spring is projected to its rest length, and the net is pulled towards the projections by one solve with the
-constant matrix; what the last steps taught bends the way (quasi-Newton, with the constant matrix for a start).
+constant matrix, in which each spring is as stiff as it is at the start; what the last steps taught bends the way
+(quasi-Newton, with the constant matrix for a start).
 Deterministic: no random numbers. It has settled when a step moves no point further than `CLOSE` stitch widths, or a
 ten-thousandth of the radius of a large piece, and stops in any case after as many steps as it was allowed.
 """
@@ -18,8 +19,10 @@ from scipy.sparse.linalg import splu
 
 from mossring.relaxed.net import FOLD, Floats, Net
 
-CLOSE = 1e-3
-"""Stitch widths: a hundredth of a millimetre at a usual gauge."""
+CLOSE = 2e-3
+"""Stitch widths: about a hundredth of a millimetre at a usual gauge."""
+SLACK = 0.02
+"""The least stiffness that a spring has in the constant matrix: slack ones may tighten on the way."""
 MOST_STEPS = 600
 BENDING = 0.12
 """Stiffness against bending out of the plane, per second difference (tuned on the known circles and polygons)."""
@@ -51,12 +54,16 @@ class _Forces:
     bend: sparse.csr_matrix | None
     press: float
 
+    def stiffness(self, over: Floats) -> Floats:
+        """How stiff each spring is, so much longer than at rest."""
+        return self.net.stiff * np.where(over < 0, self.net.squeeze, self.stretch)
+
     def __call__(self, x: Floats) -> tuple[float, Floats]:
         net = self.net
         d = net.spots @ x
         length = np.sqrt(np.einsum("ij,ij->i", d, d))
         over = length - net.rest
-        k = net.stiff * np.where(over < 0, net.squeeze, self.stretch)
+        k = self.stiffness(over)
         pull = k * over / np.maximum(length, 1e-9)
         gradient = self.turned @ (d * pull[:, None])
         energy = 0.5 * float(np.dot(k, over * over))
@@ -95,8 +102,8 @@ def settling(net: Net, start: Floats, flat: bool, how: How | None = None) -> Ite
     """The same, told every so many steps; the last one is the result."""
     how = how or How()
     force = forces(net, flat, how.weight, how.bending)
-    solve = _solver(net, force)
     x = start[:, :2].copy() if flat else start.copy()
+    solve = _solver(net, force, x)
     close = how.close * max(1.0, 0.1 * float(np.hypot(x[:, 0], x[:, 1]).max(initial=0.0)))
     energy, gradient = force(x)
     past: deque[tuple[Floats, Floats, float]] = deque(maxlen=MEMORY)
@@ -147,10 +154,11 @@ def _downhill(
     return -way
 
 
-def _solver(net: Net, force: _Forces) -> Callable[[Floats], Floats]:
+def _solver(net: Net, force: _Forces, start: Floats) -> Callable[[Floats], Floats]:
     """The constant system, factorised once: one for the plane, one for what stands out of it."""
     n = net.size
-    stiff = (net.spots.T @ sparse.diags(net.stiff) @ net.spots).tocsc() + sparse.identity(n, format="csc") * PIN
+    k = force.stiffness(np.linalg.norm(net.spots @ start, axis=1) - net.rest) + SLACK
+    stiff = (net.spots.T @ sparse.diags(k) @ net.spots).tocsc() + sparse.identity(n, format="csc") * PIN
     plane = splu(stiff, permc_spec="MMD_AT_PLUS_A", options={"SymmetricMode": True})
     if force.bend is None:
         return plane.solve
