@@ -15,7 +15,7 @@ def read_bracketed_yarn(c: Cursor) -> Act | None:
     closer = {"(": ")", "[": "]"}[c.token.text]
     c.i += 1
     c.accept("with", "in", "using")
-    c.accept("yarn", "color", "colour")
+    c.accept("yarn", "colour")
     if _is_name(c):
         name = _name(c)
         if c.accept(closer):
@@ -46,7 +46,7 @@ _ACT_WORDS = frozenset(
         "drop",
         "park",
     }
-    | {"leave", "yarn", "color", "colour", "change", "changing", "switch", "with", "using", "in", "join", "attach"}
+    | {"leave", "yarn", "colour", "change", "changing", "switch", "with", "using", "in", "join", "attach"}
 )
 
 
@@ -91,7 +91,7 @@ def _read_parked(c: Cursor, i: int) -> Act | None:
     if not pick and not c.accept("drop", "park", "leave"):
         return None
     c.accept("loop", "lp", "yarn") and c.accept("of")
-    c.accept("yarn", "color", "colour")
+    c.accept("yarn", "colour")
     if not _is_name(c):
         c.i = i
         return None
@@ -108,11 +108,11 @@ def _speaks_of_yarn(c: Cursor) -> bool:
     if _is_name(c, 1):
         return True
     numbered = c.ahead(2).kind == "num"
-    if c.ahead().text in ("color", "colour", "yarn") and (_is_name(c, 2) or numbered):
+    if c.ahead().text in ("colour", "yarn") and (_is_name(c, 2) or numbered):
         return True
     if not c.at("join", "attach"):
         return False
-    if c.ahead().text in ("yarn", "new", "next", "color", "colour"):
+    if c.ahead().text in ("yarn", "new", "next", "colour"):
         return True
     words = (c.ahead(k).text for k in range(1, 9))
     return "any" in takewhile(lambda w: w not in (",", ";", ".", "", "(", "*"), words)
@@ -140,7 +140,7 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
     what = "yarn"
     if c.accept("change", "changing", "switch"):
         c.accept("to")
-    elif c.at("yarn", "color", "colour") and _is_name(c, 1):
+    elif c.at("yarn", "colour") and _is_name(c, 1):
         pass
     elif fresh and c.at("join") and c.ahead().text in ("in", "into"):  # `with colour 2 join in 1-ch sp`
         what = "attach"
@@ -151,7 +151,7 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
         c.accept("new")
     else:
         return None
-    called = c.accept("yarn", "color", "colour")
+    called = c.accept("yarn", "colour")
     name = f"colour {c.number()}" if called and c.token.kind == "num" else _name(c)
     if name:
         pass

@@ -6,7 +6,7 @@ import re
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from mossring.notation.heads import Head, inner_starts, only_numbered, read_head, read_unnumbered
+from mossring.notation.heads import Head, inner_starts, only_numbered, read_first, read_head, read_unnumbered
 from mossring.notation.pasted import (
     Definition,
     Start,
@@ -139,6 +139,7 @@ class Document:
     plain: the text with Markdown's marks blanked out. moved: where a line starts that moves the hook and
     belongs to the round that comes next. in_stitches: amid a list of stitches.
     starts: what the notes say of starting chains. part: the loop that they say the rounds to come are worked in.
+    set_up: round 1 is called a foundation row.
     numbered: rounds are lines with a number alone. spiral: the notes say that rounds aren't joined.
     """
 
@@ -166,6 +167,7 @@ class Document:
     starts: list[Start] = field(default_factory=list)
     part: str = ""
     moved: int | None = None
+    set_up: bool = False
 
     def words(self) -> str:
         """The text with all but its instructions blanked out: titles, yarns and notes speak for no dialect."""
@@ -210,6 +212,9 @@ def _line(doc: Document, line: str, at: int) -> None:
     elif bare.startswith("#") and not (at == 0 and _TITLE.match(bare)):
         doc.notes.append(Line("comment", line, at))
     elif (head := read_head(line, doc.numbered)) is not None:
+        _rounds(doc, head, line, at)
+    elif not doc.rounds and (head := read_first(line)) and names_stitches(line[head.end :]):
+        doc.set_up = True
         _rounds(doc, head, line, at)
     elif doc.rounds and (head := read_unnumbered(line, doc.rounds[-1].last)) and _asked(line[head.end :]):
         _rounds(doc, replace(head, row=head.row or doc.rounds[-1].word == "Row"), line, at)
@@ -343,7 +348,7 @@ def _round(doc: Document, head: Head, line: str, at: int) -> None:
         start, doc.moved = doc.moved, None
     last = doc.rounds[-1] if doc.rounds else None
     shift = last.shift if last else 0
-    if last and head.first == 1 and _opens_section(doc, last):
+    if last and head.first == 1 and ((doc.set_up and last.last == 1) or _opens_section(doc, last)):
         shift = last.last
     first, upto = head.first + shift, head.last + shift
     doc.rounds.append(RoundLine(first, upto, text, start, span, word, head.side, head.yarn, doc.part, shift))

@@ -144,6 +144,18 @@ def read_head(line: str, numbered: bool = False) -> Head | None:
     )
 
 
+_FIRST = re.compile(
+    r"^[ \t]*(?:foundation|set-?up|base|starting|initial) (?P<word>" + _ROUNDS + r")" + _SIDE + _END + r"(?=\S)",
+    re.IGNORECASE,
+)
+
+
+def read_first(line: str) -> Head | None:
+    """`Foundation row:`, `Set-up round:` before any other: round 1, whatever the next is called; or None."""
+    m = _FIRST.match(line)
+    return Head(1, 1, "row" in m["word"].lower(), "", "", m.start("word"), m.end()) if m else None
+
+
 def read_unnumbered(line: str, last: int) -> Head | None:
     """What announces rounds after round `last` without their number (`Border:`, `Next round:`, `Last 2 rnds:`), or
     asks for some again (`Repeat rows 2 and 3 twice more.`); or None."""

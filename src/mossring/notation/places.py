@@ -355,8 +355,7 @@ def _as_what(c: Cursor) -> bool:
 
 def read_until(c: Cursor) -> Until | None:
     """`around`, `to corner`, `across side`, `to next ch-2 sp`, `to last 2 sts`, `to end`; None if not said."""
-    if c.at("all") and c.ahead().text in ("around", "round"):
-        c.i += 1
+    c.accept_phrase("all", "way") or (c.at("all") and c.ahead().text in ("around", "round") and c.accept("all"))
     if c.accept("around", "round", "throughout"):
         c.accept("round", "rnd", "ring", "circle")
         return _to_last(c) or END

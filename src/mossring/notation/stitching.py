@@ -18,6 +18,7 @@ from mossring.notation.tree import (
     Target,
     Together,
     Trouble,
+    Until,
     Where,
     Work,
 )
@@ -314,6 +315,9 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
             except UnreadableError:
                 more = []
         second = more[0] if len(more) == 1 else None
+        if joined and isinstance(second, Work) and second.where.mode in ("same", "made") and not first.also:
+            first = _with_same(first, second, places.read_until(c))  # `FPdc around each st and dc in top of same st`
+            continue
         if not joined and isinstance(second, Work) and not _both_around(first, second):
             second = None
         if not isinstance(second, Work) or second.where.mode != "each":
@@ -323,6 +327,12 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
         until = second.where.until if second.where.until is not places.END else first.where.until
         also = (*first.also, replace(second, also=()), *second.also)
         first = replace(first, where=replace(first.where, until=until), also=also)
+
+
+def _with_same(first: Work, second: Work, until: Until | None) -> Work:
+    """A sweep that makes something more in each of its places."""
+    where = replace(first.where, until=until) if until else first.where
+    return replace(first, group=(*first.group, *second.group), where=where)
 
 
 def _both_around(first: Work, second: Work) -> bool:
