@@ -38,8 +38,15 @@ NUMBERS = {
 NUMBERS |= {w: 10 * k for k, w in enumerate(("thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety"), 3)}
 TIMES = {"once": 1, "twice": 2, "thrice": 3}
 SHORT = {
-    **{"ea": "each", "nxt": "next", "rpt": "rep", "jn": "join", "color": "colour", "shade": "colour"},
-    **{"bet": "between", "btw": "between", "btwn": "between"},
+    "ea": "each",
+    "nxt": "next",
+    "rpt": "rep",
+    "jn": "join",
+    "color": "colour",
+    "shade": "colour",
+    "bet": "between",
+    "btw": "between",
+    "btwn": "between",
 }
 """Shorter ways of the notebook."""
 ORDINALS = {"second": 2, "third": 3, "fourth": 4, "fifth": 5, "sixth": 6}
