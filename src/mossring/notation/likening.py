@@ -78,7 +78,7 @@ def _additions(r: Reader) -> None:
         save = c.i
         c.accept(",")
         c.accept("but")
-        if not (c.accept("with", "working", "work", "adding", "having") or (r.grows and c.accept("and"))):
+        if not (c.accept("with", "working", "work", "adding", "having", "making") or (r.grows and c.accept("and"))):
             c.i = save
             return
         at = c.i
@@ -129,21 +129,22 @@ def continued(r: Reader) -> bool:
 
 
 def _instead(r: Reader, n: int) -> tuple[GrowthKind, int] | None:
-    """`6 tr instead of 4 along each side`, behind its 6: how many more that is."""
+    """`6 tr instead of 4 along each side`, `two 3-dc groups along each side instead of one`, behind its number: how
+    many more that is."""
     c = r.c
-    c.stitch() or c.accept(*STITCH_WORDS)
+    grouped = _group_of(c) or c.accept(*GROUP_WORDS)
+    grouped or c.stitch() or c.accept(*STITCH_WORDS)
+    _on_each_side(c)
     if not (c.accept("instead") and c.accept("of")):
         return None
     before = c.number()
     c.stitch() or c.accept(*STITCH_WORDS)
-    if c.accept("on", "along", "per", "in", "for"):
-        c.accept("each", "every")
-        c.accept("side", "edge")
-    return None if before is None else ("side", n - before)
+    _on_each_side(c)
+    return None if before is None else ("groups" if grouped else "side", n - before)
 
 
 def _on_each_side(c: Cursor) -> bool:
-    said = c.accept("on", "along", "per", "in")
+    said = c.accept("on", "along", "per", "in", "for")
     c.accept("each", "every")
     return said and c.accept("side", "edge")
 

@@ -396,6 +396,8 @@ def _until_what(c: Cursor) -> Until:
             return END if c.accept("rnd", "round") else Until("across")
         return Until("across")
     if c.accept("last"):
+        if c.accept("side", "edge"):
+            return END  # the words behind it are for that side
         n = _count(c)
         target = _rest_or_target(c)
         return Until("last", target, 1 if n is None else n)

@@ -36,6 +36,7 @@ MAX_NESTING = 40
 MAX_RING = 60
 _OPEN = {"(": ")", "[": "]"}
 _SEPARATORS = (",", ";", ".")
+_CENTRES = ("mr", "mc", "loop", "ring", "knot")
 _SETTING_WORDS = frozenset(
     {"work", "working", "worked", "now", "turn", "rotate", "behind", "over", "before", "on", "along", "in", "through"}
 )
@@ -215,7 +216,7 @@ class Reader:
         elif t.text == "all" and c.ahead().text in ("in", "into") and nodes:
             c.i += 2
             where = places.read_places(c)[0]
-            if not isinstance(nodes[-1], Work | Chain):
+            if not isinstance(nodes[-1], Work | Chain | Repeat):
                 raise c.fail("instruction")
             if where.targets and where.targets[0].kind != "ring":
                 nodes.append(Work((), where, c.span_from(c.i - 1)))
@@ -247,7 +248,7 @@ class Reader:
             pass
         elif t.text in ("magic", "adjustable", "sliding") and c.ahead().text in ("ring", "circle", "loop"):
             c.i += 2
-        elif (t.text in ("mr", "mc", "loop", "ring", "knot") and not nodes) or t.text in FILL:
+        elif (t.text in _CENTRES and all(isinstance(n, Act) for n in nodes)) or t.text in FILL:
             c.i += 1
         else:
             nodes.extend(stitching.stitches(self))

@@ -37,6 +37,8 @@ _AT_PLACE = frozenset(
     {"next", "each", "every", "same", "corresponding", "post", "posts", "front", "back", "ch", "first", "last"}
     | {"this", "that", "any", "following"}
 )
+_BARE_PLACES = ("between", "mr", "each", "same", "next", "every")
+"""Words of a place that stand without an `in` before them in a notebook: `2 dc same st`."""
 _ALSO = ("working", "making", "with", "placing", "putting")
 _AT_STITCH = STITCH_WORDS | frozenset({"chain", "loop"})
 
@@ -191,7 +193,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     around = at_place(c)
     if c.at("over", "across", "along") and c.ahead().text in ("to", "into") and make.stitch == "slst":
         c.i += 1
-    if c.accept("in", "into", "to", "on", "at") or around or c.at("between", "mr", "each"):
+    if c.accept("in", "into", "to", "on", "at") or around or c.at(*_BARE_PLACES):
         if around:
             c.i += 1
         wheres = places.read_places(c)

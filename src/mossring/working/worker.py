@@ -64,6 +64,7 @@ class Worker(Maker):
         self.hook_on_space = False
         self.closed = not edge.line
         self.closing_done = False
+        self.joined = False
         self.turn_after = False
         self.corner_said: tuple[str, int] | None = None
         self.plain = next((m.kind for m in edge.made if m.counted and m.kind != "fch"), "sc")
@@ -93,6 +94,8 @@ class Worker(Maker):
             self._go(body, written)
         except OverLimitError as e:
             self.troubles.append(e.trouble)
+        if self.joined:
+            self._lift()
         self.end_space()
         if not self.edge.line:
             self.close_gap()
@@ -243,6 +246,8 @@ class Worker(Maker):
                 nth += 1
             else:
                 found = self.edge.find(where.targets[0], self.edge.pos, stop)
+                if found is None and self.edge.line:  # a chain of the turning chain, which stands for a stitch
+                    found = self.edge.find(Target("start"), self.edge.pos, stop)
                 if found is None:
                     if where.mode == "each":
                         return
@@ -408,6 +413,7 @@ class Worker(Maker):
                 self.chain_span = node.span
             self.hook_on_space = True
         self.end_space()
+        self.joined = True
 
     def _end_row(self, node: Join) -> None:
         """In a row, `dc in top of beg ch-3` is the last stitch and joins nothing."""
@@ -438,7 +444,8 @@ class Worker(Maker):
             edge.pos = edge.base = u
 
     def _lift(self) -> None:
-        """Chains made just before the work is turned lift the hook for the next row and are no space."""
+        """Chains made behind the join, or just before the work is turned, lift the hook for what comes next and are no
+        space."""
         if self.chain and (self.edge.line or self.closing_done):
             self.lift = Chain(self.chain, self.chain_span)
             self.chain = 0
