@@ -43,7 +43,8 @@ from mossring.shape import (
     read_samples,
 )
 from mossring.stitches import Dialect
-from mossring.stitches.terms import spellings
+from mossring.stitches.table import lookup
+from mossring.stitches.terms import TERMS, spellings
 from mossring.working import Fabric, State, WorkedRound, work_round
 
 _CACHED_STITCHES = 400_000
@@ -368,12 +369,17 @@ def _told_starts(doc: Document, dialect: Dialect) -> tuple[tuple[int, Label], ..
     """What the notes say of starting chains, by how many chains they are."""
     known: dict[int, Label] = {}
     for start in doc.starts:
-        key = spellings(dialect).get(tuple(start.what.split())) if start.what else None
+        key = spellings(dialect).get(tuple(start.what.split())) if start.what else _standing_for(start.tall)
         if start.what and key is None:
             continue
         for n in [start.n] if start.n else range(1, 7):
             known.setdefault(n, Label(key, start.chains, throughout=True))
     return tuple(known.items())
+
+
+def _standing_for(chains: int) -> str | None:
+    """The stitch that so many chains stand for."""
+    return next((k for k in TERMS["us"] if chains > 1 and lookup(k).chains[:1] == (chains,)), None)
 
 
 def _first_state(doc: Document, shape: Shape, dialect: Dialect) -> State:

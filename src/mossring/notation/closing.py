@@ -185,7 +185,7 @@ def _chain_or_stitch(c: Cursor) -> tuple[str, int | None, int | None]:
     n = c.number()
     if c.accept("ch", "chain", "chains"):
         m = c.number()
-        return _NOWHERE if c.at("made") else ("chain", None, n if n is not None else m)
+        return _NOWHERE if c.at("made", *SPACE_WORDS) else ("chain", None, n if n is not None else m)
     if c.stitch() or c.accept(*STITCH_WORDS):
         return ("stitch", None, None)
     return _NOWHERE

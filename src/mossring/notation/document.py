@@ -19,6 +19,7 @@ from mossring.notation.pasted import (
     says_begin,
     told_loops,
     told_starts,
+    worked_into,
 )
 from mossring.notation.tree import Span, Trouble
 from mossring.stitches.terms import TERMS, Dialect, dialect_of
@@ -200,6 +201,7 @@ def read_document(text: str) -> Document:
         at += len(raw)
     if doc.rounds and doc.rounds[0].word == "Row":  # what a later row says of its turning chain holds for all
         doc.starts += [s for r in doc.rounds for s in told_starts(r.text) if s.n and not s.what]
+        doc.starts += [s for r in doc.rounds for s in worked_into(r.text)]
     if not doc.rounds and not doc.troubles:
         doc.troubles.append(Trouble("no rounds", (0, min(1, len(text))), {}))
     return doc
@@ -329,12 +331,20 @@ def _rounds(doc: Document, head: Head, line: str, at: int) -> None:
             _round(doc, here, part, at + start)
 
 
+def _is_row(words: str) -> bool:
+    """Whether `R1` is a row: worked along a chain, turned at its end and not joined."""
+    along = re.search(r"\bch(?:ain)?s?\b.*\b(?:hook|each)\b", words, re.IGNORECASE)
+    turned = re.search(r"\bturn\b", words, re.IGNORECASE)
+    return bool(along and turned) and not re.search(r"\b(?:join|other side|opposite side)\b", words, re.IGNORECASE)
+
+
 def _round(doc: Document, head: Head, line: str, at: int) -> None:
     doc.in_stitches = False
     for remark in _OF_ALL.findall(line):
         doc.starts += told_starts(remark)
-    word = "Row" if head.row else "Rnd"
     last = doc.rounds[-1] if doc.rounds else None
+    row = head.row or (head.short and (last.word == "Row" if last else _is_row(line[head.end :])))
+    word = "Row" if row else "Rnd"
     if last and last.first == head.first < last.last and not _ASKS.search(last.text):
         doc.rounds.pop()  # `Rounds 1 to 3: dc circle` stands over the rounds themselves
         doc.notes.append(Line("heading", doc.plain[last.head[0] : last.at + len(last.text)], last.head[0]))

@@ -14,7 +14,8 @@ _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-H])"
 _END = r"\s*(?:[:;.)=]+(?![\d.])|\s[-–—](?=\s))\s*"
 _BARE_END = (
-    r",?\s+(?=(?:ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|turn|"
+    r",?\s+(?=(?:(?:as|same|repeat|like)\b|ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|"
+    r"turn|"
     r"in (?:an? |the )?(?:magic|mr\b|mc\b|ring|adjustable)|\d+\s?[a-z]|[(\[*])[^a-z]?)"
 )
 _SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"
@@ -86,7 +87,8 @@ _TIMES = {"once": 1, "twice": 2, "thrice": 3}
 
 @dataclass(frozen=True, slots=True)
 class Head:
-    """A round's announcement: its numbers, row or round, its side and yarn, and where its words end."""
+    """A round's announcement: its numbers, row or round, its side and yarn, and where its words end. short: `R3`, which
+    may be either."""
 
     first: int
     last: int
@@ -95,6 +97,7 @@ class Head:
     yarn: str
     start: int
     end: int
+    short: bool = False
 
 
 def _yarn(said: dict[str, str]) -> str:
@@ -141,6 +144,7 @@ def read_head(line: str, numbered: bool = False) -> Head | None:
         _yarn(said),
         m.start("nth") if nth else m.start("word"),
         m.end(),
+        word == "r",
     )
 
 

@@ -78,6 +78,8 @@ def _additions(r: Reader) -> None:
         save = c.i
         c.accept(",")
         c.accept("but")
+        if _yarns(c):
+            continue
         if not (c.accept("with", "working", "work", "adding", "having", "making") or (r.grows and c.accept("and"))):
             c.i = save
             return
@@ -88,6 +90,17 @@ def _additions(r: Reader) -> None:
             return
         kind, n = more
         r.grows.append(Growth(kind, n, c.span_from(at)))
+
+
+def _yarns(c: Cursor) -> bool:
+    """`using colour D and then colour A`: what the line's rounds are worked in, one after the other."""
+    save = c.i
+    if c.accept("using", "in", "with") and (c.at("colour", "yarn") or c.token.start in c.yarns):
+        while c.token.kind in ("word", "num") and not c.at("working", "with", "adding"):
+            c.i += 1
+        return True
+    c.i = save
+    return False
 
 
 def _group_of(c: Cursor) -> bool:

@@ -49,6 +49,8 @@ _KEY = re.compile(
     re.IGNORECASE,
 )
 """What stands before the stitches of a list on one line."""
+_SENTENCES = re.compile(r"(?<=\.)\s+(?=[A-Z][\w '-]{0,30}?(?: ?\([^()]*\))? ?[:=])")
+"""Where another definition begins on the same line."""
 _SECTION = re.compile(r"^\W*(special )?(stitch(es)?|abbreviations?|terms used)( used)?( \(.*\))?\W*$", re.IGNORECASE)
 
 
@@ -113,6 +115,9 @@ def read_definition(line: str) -> Definition | None:
 def definitions_in(line: str) -> list[Definition]:
     """The definitions of a line: one, or several (`FP = front post dc, BP = back post dc`)."""
     line, keyed = _KEY.subn("", line, count=1)
+    sentences = [read_definition(part) for part in _SENTENCES.split(line)]
+    if len(sentences) > 1 and all(sentences):
+        return [d for d in sentences if d]
     for mark in (";", ","):
         parts = [read_definition(part) for part in re.split(mark + r"(?![^()]*\))", line)]
         several = [d for d in parts if d]
@@ -146,11 +151,12 @@ _STARTING = re.compile(
 @dataclass(frozen=True, slots=True)
 class Start:
     """What the notes say of every starting chain of n chains (0: of any): what it counts as, or `` for nothing,
-    and the chains besides."""
+    and the chains besides. tall: it counts as the stitch that so many chains stand for."""
 
     n: int
     what: str
     chains: int = 0
+    tall: int = 0
 
 
 def told_starts(line: str) -> list[Start]:
@@ -159,6 +165,19 @@ def told_starts(line: str) -> list[Start]:
         Start(int(m["n"] or m["n2"] or 0), "" if m["no"] else m["what"].lower(), int(m["more"] or 0))
         for m in _STARTING.finditer(line)
     ]
+
+
+_TOP = re.compile(
+    r"\b(?P<nth>\d)(?:st|nd|rd|th) (?:ch(?:ain)? )?(?:of|in) (?:the )?(?:beg |beginning |turning |starting |t-)?"
+    r"(?:ch(?:ain)?[ -]?(?P<n>\d)|(?P<n2>\d)[ -]?ch)\b(?![ -]*(?:sp|loop|lp))",
+    re.IGNORECASE,
+)
+
+
+def worked_into(line: str) -> list[Start]:
+    """`dc in 3rd ch of ch 4`: a later row tells by where it ends that such a start is a stitch and a chain."""
+    tops = [(int(m["nth"]), int(m["n"] or m["n2"])) for m in _TOP.finditer(line)]
+    return [Start(n, "", n - nth, tall=nth) for nth, n in tops if nth < n]
 
 
 _LOOPS = re.compile(

@@ -286,13 +286,19 @@ def read_round_meant(c: Cursor) -> int:
 def _count(c: Cursor) -> int | None:
     """How many places; `2ch sp` and `2 ch sp` are a length and `3-dc cl` a stitch, not a count."""
     if c.token.kind == "num":
-        if c.ahead().text in CHAIN_WORDS and c.ahead(2).text in (*SPACE_WORDS, "corner", "corners"):
+        many = c.ahead(2).text in ("sps", "spaces", "loops", "lps") and not _hyphened(c)  # `next 5 ch sps`
+        if c.ahead().text in CHAIN_WORDS and c.ahead(2).text in (*SPACE_WORDS, "corner", "corners") and not many:
             return None
         save = c.i
         if c.legged():
             c.i = save
             return None
     return c.number()
+
+
+def _hyphened(c: Cursor) -> bool:
+    """Whether the next two tokens are one word: `5-ch`, `5ch`."""
+    return c.text[c.token.end : c.ahead().start].strip() != "" or c.token.end == c.ahead().start
 
 
 def _each(c: Cursor, i: int) -> Where:
@@ -309,6 +315,7 @@ def _each(c: Cursor, i: int) -> Where:
         return Where("next", (target,), c.span_from(i), n)
     if first:
         return Where("next", (target,), c.span_from(i))
+    c.accept("left")
     targets = (target, *_and_targets(c))
     return Where("each", targets, c.span_from(i), until=read_until(c) or END)
 

@@ -36,6 +36,7 @@ MAX_NESTING = 40
 MAX_RING = 60
 _OPEN = {"(": ")", "[": "]"}
 _SEPARATORS = (",", ";", ".")
+_BEGINNING = ("beginning", "begin", "beg", "starting", "start")
 _CENTRES = ("mr", "mc", "loop", "ring", "knot")
 _SETTING_WORDS = frozenset(
     {"work", "working", "worked", "now", "turn", "rotate", "behind", "over", "before", "on", "along", "in", "through"}
@@ -221,14 +222,11 @@ class Reader:
             if where.targets and where.targets[0].kind != "ring":
                 nodes.append(Work((), where, c.span_from(c.i - 1)))
                 self.all_in = True
-        elif t.text in ("counting", "including") or (
-            t.text in ("beginning", "beg", "starting", "start", "begin") and c.ahead().text == "with"
-        ):
-            while c.token.kind in ("word", "num", "ord") or c.at(
-                "-"
-            ):  # `12 dc in ring, beginning with ch 3 as first dc`
-                c.i += 1
-        elif t.text in ("beginning", "begin", "starting", "start") and c.ahead().text in ("in", "into"):
+        elif t.text in ("counting", "including") or (t.text in _BEGINNING and c.ahead().text == "with"):
+            c.i += 2
+            if nodes or depth or not (c.token.kind == "num" or c.opens_stitch()):
+                self._to_end_of_clause()  # `12 dc in ring, beginning with ch 3 as first dc`
+        elif t.text in _BEGINNING and c.ahead().text in ("in", "into"):
             i = c.i
             c.i += 2
             where = places.read_places(c)[0]
@@ -252,6 +250,11 @@ class Reader:
             c.i += 1
         else:
             nodes.extend(stitching.stitches(self))
+
+    def _to_end_of_clause(self) -> None:
+        c = self.c
+        while c.token.kind in ("word", "num", "ord") or c.at("-"):
+            c.i += 1
 
     def _part_behind(self) -> str:
         """`, working in back loops only` behind what is worked so; `` with nothing read."""

@@ -6,6 +6,7 @@ from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from mossring.notation import acts, endings, grouping, labels, likening, places, remarks, stitching, targets
+from mossring.notation.cursor import Cursor
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Chain, Node, Repeat, Skip, Together, Trouble, Until, Work
@@ -231,10 +232,6 @@ def _rep_all(r: Reader, nodes: list[Node], run: int, i: int) -> None:
     """`1 dc in first st, 2 dc in next st; repeat to end`: the first stitch is the next one when it comes again."""
     r.c.accept("beg", "beginning", "start")
     times, until, span = _times_or_until(r, i)
-    if r.c.at("in", "into"):  # `3 dc, ch 2, repeat 3 more times in ring`
-        save = r.c.i
-        r.c.i += 1
-        r.c.i = r.c.i if targets.read_ring(r.c) else save
     body = _again(nodes, run)
     del nodes[len(nodes) - run :]
     more = any(t.text in ("more", "again") for t in r.c.tokens[i : r.c.i])
@@ -253,6 +250,13 @@ def _rep_last(r: Reader, nodes: list[Node], i: int) -> None:
     nodes[begun:] = [Repeat(body, total, r.c.span_from(i), until=until, times_span=span)]
 
 
+def _in_ring(c: Cursor) -> None:
+    """`3 dc, ch 2, repeat 3 more times in ring`: where round 1 goes anyway."""
+    save = c.i
+    if not (c.accept("in", "into") and targets.read_ring(c)):
+        c.i = save
+
+
 def _times_or_until(r: Reader, i: int) -> tuple[int | None, Until | None, tuple[int, int] | None]:
     c = r.c
     at = c.i
@@ -263,7 +267,9 @@ def _times_or_until(r: Reader, i: int) -> tuple[int | None, Until | None, tuple[
         if times >= MAX_TIMES:
             r.trouble("times", at, limit=MAX_TIMES, n=times)
             times = 0
-        return times, None, c.span_from(at)
+        span = c.span_from(at)
+        _in_ring(c)
+        return times, None, span
     if c.accept("in", "into"):  # `rep from * in each of next 5 ch-1 sps`
         where = places.read_places(c)[0]
         if where.mode == "each":

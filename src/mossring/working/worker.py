@@ -386,12 +386,14 @@ class Worker(Maker):
             for _ in range(node.where.count):
                 self._down(target, node.where)
             return
-        for _ in range(node.where.count):
+        left = node.where.count
+        while left > 0:
             u = reach.find(self, node.where)
             edge.between = False
             for k in edge.group_of(u) if target and target.kind == "centre" else (u,):
                 edge.mark(k, SKIPPED)
                 edge.pos = k + 1
+            left -= edge.at(u).chains if target and target.kind == "chain" and edge.at(u).kind == "ch" else 1
 
     def _join(self, node: Join) -> None:
         if self.edge.line and node.stitch and node.into:
