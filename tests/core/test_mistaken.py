@@ -20,12 +20,16 @@ from mossring.working import same_fabric
 PATTERNS = [
     p for p in sorted((Path(__file__).parent.parent / "patterns").glob("*.txt")) if "nothing" in p.read_text()[:40]
 ]
+FIVE_CORNERS = "pasted-goldcrest-popcorn-tile-us"
+"""No count, no name and no later round tells how many corners it was to have."""
 _STITCH = r"(?:sts?|sc|hdc|htr|dc|tr)\b"
 SLIPS = {
     "one more on a side": (rf"(?<=next )(\d)(?= {_STITCH})", 1),
     "one fewer on a side": (rf"(?<=next )([3-9])(?= {_STITCH})", -1),
     "a repeat too few": (r"\b([2-9])(?= more times)", -1),
     "a count misstated": (rf"(?<=[(\[])(\d\d)(?= {_STITCH}[^()\[\]]{{0,30}}[)\]])", 1),
+    "a repeat too many": (r"\b([2-9])(?= more times)", 1),
+    "a corner fuller on one side": (r"(?<=\()([123])(?= (?:dc|tr|htr|hdc), (?:ch \d|\d ch), \1 )", 1),
 }
 
 
@@ -46,7 +50,10 @@ def slipped(path: Path, slip: str) -> tuple[str, DraftRound] | None:
 
 
 CASES = [
-    pytest.param(path, slip, id=f"{path.stem}-{slip}") for slip in SLIPS for path in PATTERNS if slipped(path, slip)
+    pytest.param(path, slip, id=f"{path.stem}-{slip}")
+    for slip in SLIPS
+    for path in PATTERNS
+    if slipped(path, slip) and (path.stem, slip) != (FIVE_CORNERS, "a repeat too many")
 ]
 
 
@@ -60,13 +67,14 @@ def test_a_slip_is_told_once_in_its_round(path: Path, slip: str) -> None:
     assert made is not None
     text, r = made
     after = analyse(text)
-    if slip != "a count misstated" and same_fabric(after.draft.fabric, right(path).draft.fabric):
+    told_anyway = slip in ("a count misstated", "a repeat too many")
+    if not told_anyway and same_fabric(after.draft.fabric, right(path).draft.fabric):
         pytest.skip("it changes no stitch")
     found = told(after, of_lie=False)
     here = range(r.line.first, r.line.last + 1)
     assert [(f.code, f.round) for f in found if f.round not in here] == []
     assert len(found) <= 1, [(f.code, f.message) for f in found]
-    if r.tree.stated:
+    if r.tree.stated or slip == "a repeat too many":
         assert len(found) == 1
 
 

@@ -21,6 +21,8 @@ _DOUBTFUL = 6
 _LONG = 4000
 """Characters of a round past which no mend is looked for: it isn't a round that somebody wrote."""
 _LEVEL = 5
+_MAY_UPSET = "MR406"
+"""Odd, and meant or not: where its mend clears up a later round it was not."""
 _CAUSES = ("MR206", "MR603", "MR602", "MR403", "MR404", "MR405", "MR702")
 """What upsets all that follows in a round: it is told and not its consequences. The first of them goes first."""
 
@@ -74,6 +76,7 @@ class _Collector:
         self.spent = 0
         self.spent_on_lie = 0
         self.lines: set[tuple[str, int]] = set()
+        self.suspect: Finding | None = None
 
     def run(self) -> list[Finding]:
         kept = raw(self.draft, None)
@@ -89,11 +92,11 @@ class _Collector:
     def _round(self, index: int, r: DraftRound) -> list[Finding]:
         kept = [self._as_mended(index, f) for f in raw(self.draft, index) if self._stands(index, f)]
         kept = [f for f in kept if self._first_on_line(f, r)]
-        serious = [f for f in kept if f.severity != "hint" and _upsets(f)]
+        serious = [f for f in kept if f.code == _MAY_UPSET or (f.severity != "hint" and _upsets(f))]
         for f in kept:
             if not f.fixes:
                 self._try_fixes(f, index)
-            if r.worked.unworked:  # stitches were left over: the instruction is the likelier slip
+            if self._wrong_in_itself(index):  # the instruction is the likelier slip
                 f.fixes.sort(key=lambda x: x.states)
         if serious:
             self._mend(serious, index)
@@ -122,7 +125,10 @@ class _Collector:
             return True
         if index >= len(self.world.rounds):
             return False
-        return any(g.code == f.code for g in raw(self.world, index))
+        stands = any(g.code == f.code for g in raw(self.world, index))
+        if self.suspect is not None and not stands and f.severity != "hint":
+            self.suspect.severity = "warn"  # what was but odd explains what is wrong further on
+        return stands
 
     def _as_mended(self, index: int, f: Finding) -> Finding:
         """A finding in the numbers that it has once earlier mistakes are mended."""
@@ -145,6 +151,7 @@ class _Collector:
 
     def _mend(self, serious: list[Finding], index: int) -> None:
         """Carry the mend of a round's words on into the world that later rounds are judged by."""
+        self.suspect = next((f for f in serious if f.code == _MAY_UPSET), self.suspect)
         misread = [f for f in serious if f.code != "MR102"]  # a slip was worked as mended already
         if not misread:
             return
@@ -167,10 +174,14 @@ class _Collector:
 
     def _far_off(self, index: int) -> bool:
         """Whether a round with a wrong count is wrong in itself: what stands on it means little."""
+        wrong = mismatches(Look(self.draft, index))
+        return self._wrong_in_itself(index) or any(2 * have < stated.n for stated, have in wrong)
+
+    def _wrong_in_itself(self, index: int) -> bool:
+        """Whether a round shows by itself that its instructions are off, and not the number it states."""
         r = self.draft.rounds[index]
-        wrong = list(mismatches(Look(self.draft, index)))
-        other_kind = any(have < stated.n == r.worked.stitches for stated, have in wrong)
-        return _uneven(r) or other_kind or any(2 * have < stated.n for stated, have in wrong)
+        wrong = mismatches(Look(self.draft, index))
+        return _uneven(r) or any(have < stated.n == r.worked.stitches for stated, have in wrong)
 
     def _try_fixes(self, f: Finding, index: int) -> None:
         if f.propose is None or len(self.draft.rounds[index].line.text) > _LONG:

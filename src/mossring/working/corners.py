@@ -31,6 +31,10 @@ def groups(made: list[Made]) -> list[list[int]]:
     return out
 
 
+CHAIN_CENTRE = 3
+"""The best class of corner: a group with a chain in it."""
+
+
 def find_corners(
     made: list[Made], before: list[Made], corners_before: Iterable[int], n: int, said: tuple[str, int] | None
 ) -> list[int]:
@@ -71,11 +75,16 @@ def _apex(made: list[Made]) -> list[int]:
 
 
 def _by_groups(made: list[Made], n: int) -> list[int]:
-    """The best class of groups in one place that occurs n times: chain at the centre, taller stitch, odd group."""
+    """The best class of groups in one place that occurs n times: chain at the centre, taller stitch, odd group. Groups
+    about a chain of one length are alike even where one of them has a stitch more."""
     seen: dict[tuple[tuple[str, int], ...], list[list[int]]] = {}
+    about: dict[int, list[int]] = {}
     for g in groups(made):
         if len(g) >= 2:
             seen.setdefault(tuple((made[i].kind, made[i].chains) for i in g), []).append(g)
+            chains = [i for i in g if made[i].kind == "ch"]
+            if len(chains) == 1:
+                about.setdefault(made[chains[0]].chains, []).append(chains[0])
     best: tuple[int, float] = (0, 0.0)
     corners: list[int] = []
     for kinds, all_of_it in seen.items():
@@ -89,6 +98,8 @@ def _by_groups(made: list[Made], n: int) -> list[int]:
         if (rank, width) > best:
             best = (rank, width)
             corners = [g[where] for g in all_of_it]
+    if best[0] < CHAIN_CENTRE:
+        corners = next((at for _, at in sorted(about.items(), reverse=True) if len(at) == n), corners)
     return sorted(corners)
 
 
@@ -97,7 +108,7 @@ def _centre(kinds: tuple[tuple[str, int], ...]) -> tuple[int, int] | None:
     chains = [i for i, (k, _) in enumerate(kinds) if k == "ch"]
     mid = len(kinds) // 2
     if len(chains) == 1:
-        return chains[0], 3
+        return chains[0], CHAIN_CENTRE
     if len(kinds) % 2 == 0:
         return None
     if kinds[mid][0] == "ch":

@@ -43,7 +43,8 @@ def find(w: Worker, where: Where) -> int:
     u = edge.find(target, edge.pos)
     if u is None and (target.kind == "start" or _half_corner(w)) and edge.open_start(target):
         return edge.end
-    if u is None and w.loop_from and target.kind == "st" and edge.first == edge.base:
+    if u is None and w.loop_from and not w.loop_held and target.kind == "st" and edge.first == edge.base:
+        w.loop_held = True
         return edge.end  # the last loop is held where the first one hangs
     if u is None:
         raise _missing(w, where, target)

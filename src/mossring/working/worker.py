@@ -71,6 +71,7 @@ class Worker(Maker):
         self.written = False
         self.counting = False
         self.loop_from: tuple[int, ...] = ()
+        self.loop_held = False
         self.last_space = -1
         self.in_one_chain = False
         self.attached: Where | None = None
