@@ -179,9 +179,10 @@ def label_last(nodes: list[Node], label: Label, end: int) -> None:
     made = lookup(stitch).made if is_stitch(stitch) else ""
     if isinstance(last, Work) and isinstance(before, Chain) and made == "tog" and last.where.mode == "next":
         here = Where("same", (), before.span)  # `ch 3, dc in next st (counts as dc2tog)`
-        legs = (here, *(replace(last.where, count=1) for _ in range(last.where.count)))
+        feet = (here, *(replace(last.where, count=1) for _ in range(last.where.count)))
         span = (before.span[0], end)
-        nodes[-2:] = [Together(Make(composed("tog", lookup(stitch).base, len(legs)), 1, span, start="beg"), legs, span)]
+        make = Make(composed("tog", lookup(stitch).base, len(feet)), 1, span, start="beg")
+        nodes[-2:] = [Together(make, feet, span)]
     elif isinstance(last, Work) and isinstance(before, Chain) and made == "cl":
         own = last.group[0] if last.group else None
         closing = own.closing if isinstance(own, Make) else 0

@@ -27,7 +27,7 @@ def as_round(r: Reader) -> bool:
     i = c.i
     c.accept("do", "work")
     c.accept("same")
-    if not c.accept("as"):
+    if not c.accept("as", "like"):
         c.i = i
         return False
     c.accept("for", "in")
@@ -157,6 +157,8 @@ def _instead(r: Reader, n: int) -> tuple[GrowthKind, int] | None:
 
 
 def _on_each_side(c: Cursor) -> bool:
+    if c.accept("between"):  # `2 groups between the corners`
+        return c.accept("corners", "corner")
     said = c.accept("on", "along", "per", "in", "for")
     c.accept("each", "every")
     return said and c.accept("side", "edge")
@@ -183,8 +185,10 @@ def _more(r: Reader) -> tuple[GrowthKind, int] | None:
             c.accept("instead") and c.accept("of") and c.number()
             return "between" if more else "between in all", n
     c.i = save
-    if not more and c.accept(*GROUP_WORDS, *SPACE_WORDS) and _on_each_side(c):  # `but with three gaps on each side`
-        return "groups", n
+    if not more and c.accept(*GROUP_WORDS, *SPACE_WORDS):  # `but with three gaps on each side`
+        c.accept("of") and (c.number(), c.stitch())
+        if _on_each_side(c):
+            return "groups", n
     c.i = save
     if not more:
         return _instead(r, n)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from functools import cached_property
 
 from mossring.notation.tree import Target
@@ -85,7 +86,9 @@ class Edge:
         if kind == "st":
             if target.stitch is None:
                 return m.counted
-            return m.kind == target.stitch or (target.stitch[0] == "-" and lookup(m.kind).made == target.stitch[1:])
+            if m.kind == target.stitch or (target.stitch[0] == "-" and lookup(m.kind).made == target.stitch[1:]):
+                return True
+            return m.kind[:2] in ("fp", "bp") and m.kind[2:] == target.stitch and target.stitch in self._raised
         if kind == "gap":
             return m.kind == "ch" or self._boundary(u, Target("group"))
         if kind == "sp":
@@ -104,6 +107,13 @@ class Edge:
     def kind_of(self, target: Target) -> str:
         """What kind of place a target is here: in a round without chain spaces a `sp` is a gap between groups."""
         return "gap" if target.kind == "sp" and target.chains is None and not self.has_spaces else target.kind
+
+    @cached_property
+    def _raised(self) -> frozenset[str]:
+        """Stitches that stand here raised, all but a few at the ends: `next tr` then means those too."""
+        kinds = Counter(m.kind for m in self.made)
+        posts = {k[2:]: kinds[f"fp{k[2:]}"] + kinds[f"bp{k[2:]}"] for k in kinds if k[:2] in ("fp", "bp")}
+        return frozenset(k for k, n in posts.items() if 3 * kinds[k] < n)
 
     @cached_property
     def has_spaces(self) -> bool:
