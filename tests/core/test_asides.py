@@ -233,3 +233,74 @@ def test_chains_behind_the_join_lift_the_hook() -> None:
     text = f"{first}Rnd 2: 2 hdc in each st; sl st in first st; ch 1 (16)"
     assert stitches(text) == [8, 16]
     assert work_draft(text).rounds[-1].worked.spaces() == {}
+
+
+@pytest.mark.parametrize(
+    ("words", "plain"),
+    [
+        ("Ch. 3, dc. in same st., 2 dc. in each st. around; join with sl. st. in top of ch. 3", "dotted"),
+        ("3ch, 1dc in same st, 2dc in each st around, ss in top of 3ch. That gives us 24 dc.", "told"),
+        ("2 dc in each st around, join. You should have 24 dc.", "told"),
+        ("2 dc in each st around, join. Total: 24 sts", "told"),
+        ("2 dc in each st around, join. Stitch count: 24 dc", "told"),
+    ],
+)
+def test_notebooks_and_talk(words: str, plain: str) -> None:
+    tree = worked(f"{CIRCLE}Rnd 2: {words}").rounds[-1].tree
+    assert [s.n for s in tree.stated] == ([24] if plain == "told" else [])
+
+
+def test_full_stops_that_end_sentences_stay() -> None:
+    start = "ss into 2-ch sp. 3 ch, 2 dc, 2 ch, 3 dc in same sp."
+    text = f"{SQUARE}Rnd 2: {start} *3 dc, 2 ch, 3 dc in next sp; rep from * to end"
+    assert stitches(text) == [12, 24]
+
+
+TABLE = """Wheel, US
+
+| Rnd | Instructions | Count |
+|---|---|---|
+| 1 | 12 dc in magic ring, join | 12 |
+| 2 | 2 dc in each st around, join | 24 dc |
+"""
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        TABLE,
+        "Wheel, US\n(R1) 12 dc in ‘magic’ ring; join\n(R2) 2 dc in each st; join",
+        "Wheel, US\nStep 1: 12 dc in a magic ring.\nStep 2: 2 dc in each st.",
+        "Wheel, US\nRnd1- 12 dc in ring, join\nRnd2- 2 dc in each st, join",
+        "Wheel, US\nR1 = 12 dc in ring = 12\nR2 = 2 dc in each = 24",
+        "Wheel (US): R1: 12 dc in MR, join. R2: 2 dc in each st, join (24).",
+        "Wheel, US\nRound 1: 12 dc into the third chain from your hook\nRound 2: *2 dc in the one after* around",
+        "Wheel, US\nRnd 1: 3ch (as 1 dc), 11 dc in ring.\nRnd 2: 3ch (as 1 dc), dc in same st, 2 dc in each st. Join.",
+    ],
+)
+def test_rounds_however_they_are_set_out(text: str) -> None:
+    assert stitches(text) == [12, 24]
+
+
+def test_a_piece_told_in_few_signs() -> None:
+    text = "Terms: US\nShape: circle\nR1: MR 6\nR2: 6 inc [12]\nR3: (1 sc, 1 inc) x6 [18]\nR4: (1 sc, 1 dec) x6 [12]"
+    assert stitches(text) == [6, 12, 18, 12]
+
+
+def test_yarns_by_their_order() -> None:
+    text = (
+        f"{SQUARE}Rnd 2: Join the second colour to a corner space. 3 ch, 2 dc, 2 ch and 3 dc all into the same space, "
+    )
+    draft = worked(text + "* 1 ch, 3 dc, 2 ch and 3 dc all into the next space. Repeat from * twice more. 1 ch. Join.")
+    assert draft.rounds[-1].worked.yarn == "colour 2"
+
+
+@pytest.mark.parametrize("sp", ["2chsp", "2ch-sp", "2ch sp", "ch2sp", "2 chsp"])
+def test_a_space_in_one_word(sp: str) -> None:
+    assert stitches(f"{SQUARE}Rnd 2: [(3 dc, ch 2, 3 dc) in next {sp}, ch 1] 4 times") == [12, 24]
+
+
+def test_a_round_and_all_after_it() -> None:
+    head = read_head("Round 4 onwards: 12 dc in ring")
+    assert head is not None
+    assert (head.first, head.last) == (4, 4)

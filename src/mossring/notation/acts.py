@@ -7,6 +7,7 @@ from itertools import takewhile
 from mossring.notation import places
 from mossring.notation.cursor import YARN_NAME, Cursor, UnreadableError
 from mossring.notation.tree import Act, Where
+from mossring.notation.words import ORDINALS
 
 
 def read_bracketed_yarn(c: Cursor) -> Act | None:
@@ -107,6 +108,9 @@ def _speaks_of_yarn(c: Cursor) -> bool:
     """`join B`, `with colour A`, `attach the new yarn`."""
     if _is_name(c, 1):
         return True
+    nth = c.ahead().kind == "ord" or c.ahead().text in ("first", *ORDINALS)
+    if nth and c.ahead(2).text in ("colour", "yarn"):
+        return True
     numbered = c.ahead(2).kind == "num"
     if c.ahead().text in ("colour", "yarn") and (_is_name(c, 2) or numbered):
         return True
@@ -137,7 +141,7 @@ def _name(c: Cursor) -> str:
 
 def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
     """`change to B`, `with B`, `in B`, `join B with sl st in any corner`, `attach yarn in any ch-2 sp`."""
-    what = "yarn"
+    what, name = "yarn", ""
     if c.accept("change", "changing", "switch"):
         c.accept("to")
     elif c.at("yarn", "colour") and _is_name(c, 1):
@@ -149,10 +153,13 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
         what = "attach" if c.at("join", "attach") else "yarn"
         c.i += 1
         c.accept("new")
+        nth = 1 if c.accept("first") else c.ordinal()
+        if nth and c.accept("yarn", "colour"):
+            name = f"colour {nth}"
     else:
         return None
-    called = c.accept("yarn", "colour")
-    name = f"colour {c.number()}" if called and c.token.kind == "num" else _name(c)
+    called = not name and c.accept("yarn", "colour")
+    name = name or (f"colour {c.number()}" if called and c.token.kind == "num" else _name(c))
     if name:
         pass
     elif what == "yarn":

@@ -6,7 +6,7 @@ import re
 from functools import cache
 from typing import NamedTuple
 
-from mossring.notation.tokens import Token, tokenize
+from mossring.notation.tokens import Token, tokenize, undotted
 from mossring.notation.tree import Node, Span, Trouble, Where
 from mossring.notation.words import (
     ADVERBS,
@@ -110,7 +110,9 @@ class Cursor:
         self.text = text
         self.dialect = dialect
         self.names = names
-        self.tokens = [t for t in tokenize(text) if t.text not in ADVERBS and text[t.start : t.end] not in ARTICLES]
+        self.tokens = [
+            t for t in tokenize(undotted(text)) if t.text not in ADVERBS and text[t.start : t.end] not in ARTICLES
+        ]
         self.i = 0
         self.troubles: list[Trouble] = []
         self.unknown: set[int] = set()

@@ -6,7 +6,15 @@ import re
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from mossring.notation.heads import Head, inner_starts, only_numbered, read_first, read_head, read_unnumbered
+from mossring.notation.heads import (
+    Head,
+    first_within,
+    inner_starts,
+    only_numbered,
+    read_first,
+    read_head,
+    read_unnumbered,
+)
 from mossring.notation.pasted import (
     Definition,
     Start,
@@ -218,6 +226,9 @@ def _line(doc: Document, line: str, at: int) -> None:
     elif not doc.rounds and (head := read_first(line)) and names_stitches(line[head.end :]):
         doc.set_up = True
         _rounds(doc, head, line, at)
+    elif not doc.rounds and (at_first := first_within(line)) and not _has_key(bare):
+        _line(doc, line[:at_first].rstrip(" :"), at)
+        _line(doc, line[at_first:], at + at_first)
     elif doc.rounds and (head := read_unnumbered(line, doc.rounds[-1].last)) and _asked(line[head.end :]):
         _rounds(doc, replace(head, row=head.row or doc.rounds[-1].word == "Row"), line, at)
     elif _continues(doc, line):
@@ -227,6 +238,11 @@ def _line(doc: Document, line: str, at: int) -> None:
         _header(doc, m["key"], m["value"], (at + line.index(bare), at + len(line.rstrip())))
     else:
         _prose(doc, line, at)
+
+
+def _has_key(bare: str) -> bool:
+    m = _HEADER.match(bare)
+    return m is not None and m["key"].lower().strip() in _KEYS
 
 
 def _asked(words: str) -> bool:

@@ -7,12 +7,12 @@ from dataclasses import dataclass
 
 from mossring.notation.words import NUMBERS, ORDINALS
 
-_WORD = r"rounds?|rnds?\.?|rows?|rds?\.?|r[ound]{2,4}(?= ?\d)|r"
+_WORD = r"rounds?|step|rnds?\.?|rows?|rds?\.?|r[ound]{2,4}(?= ?\d)|r"
 _N = r"(?:\d{1,6}|" + "|".join(w for w in NUMBERS if w != "zero") + r")"
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
 _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-H])"
-_END = r"\s*(?:[:;.)=]+(?![\d.])|\s[-–—](?=\s))\s*"
+_END = r"\s*(?:[:;.)=]+(?![\d.])|[-–—](?=\s))\s*"
 _BARE_END = (
     r",?\s+(?=(?:(?:as|same|repeat|like)\b|ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|"
     r"turn|"
@@ -32,7 +32,7 @@ _WHAT = r"(?:\s*\((?!RS|WS|\w\)|with|in )[a-z][a-z '-]{2,30}\))?"
 _LEAD = (
     r"^[ \t]*(?:[-•·*>#]+[ \t]+)?(?:(?P<with>with|using|in|colou?r|col\.?|yarn)\s+(?P<yarn>" + _YARN + r")\s*[,:]\s*)?"
 )
-_ONE = r"(?P<word>" + _WORD + r")\s*[.#]?\s*(?P<first>" + _N + r")"
+_ONE = r"\(?(?P<word>" + _WORD + r")\s*[.#]?\s*(?P<first>" + _N + r")(?: (?:and )?(?:onwards?|on|up)\b)?"
 _MORE = r"(?P<more>(?:" + _JOINED + r"(?:(?:" + _WORD + r")\s*)?" + _N + r"\b)*)"
 _ORDINAL = r"(?P<nth>" + _NTH + r")(?P<more>(?:" + _JOINED + _NTH + r")*)\s+(?P<word2>rounds?|rnds?\.?|rows?|rds?\.?)"
 _HEADS = (
@@ -203,3 +203,12 @@ def _number(word: str) -> int:
 def inner_starts(line: str) -> list[int]:
     """Where further rounds begin within a line."""
     return [m.end() for m in _INNER.finditer(line)]
+
+
+_FIRST_WITHIN = re.compile(r"(?<=[:.;)]) +(?=(?:Rnd|Round|Row|R) ?1 ?[:.)=] ?\S)", re.IGNORECASE)
+
+
+def first_within(line: str) -> int:
+    """Where round 1 begins behind a title on the same line; 0 if it doesn't."""
+    m = _FIRST_WITHIN.search(line)
+    return m.end() if m else 0

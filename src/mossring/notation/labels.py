@@ -40,9 +40,17 @@ def read_bracket_label(c: Cursor) -> Label | None:
     return None
 
 
+_STANDS = ("stands", "stand", "standing", "for")
+_CHAINS_MEANT = (
+    *("skipped", "missed", "unworked", "beg", "beginning", "turning", "first"),
+    *("these", "this", "that", "which"),
+)
+"""Words for the chains that a label speaks of."""
+
+
 def _label(c: Cursor) -> Label | None:
     save = c.i
-    while c.at("skipped", "missed", "unworked", "beg", "beginning", "these", "this", "first", "turning"):
+    while c.at(*_CHAINS_MEANT):
         c.i += 1
     skipped = c.i > save
     c.number()
@@ -62,7 +70,8 @@ def _label(c: Cursor) -> Label | None:
             return Label(None)
         return None
     c.at("to") and c.ahead().text in ("stand", "count") and c.accept("to")
-    if not c.accept("counts", "count", "counted", "counting", "=", "is", "stands", "stand", "standing", "for"):
+    bracketed = c.at("as") and c.tokens[c.i - 1].text in ("(", "[")  # `3 ch (as 1 tr)`
+    if not (bracketed or c.accept("counts", "count", "counted", "counting", "=", "is", *_STANDS)):
         return _short_label(c)
     if c.accept("not"):
         _to_end_of_label(c)

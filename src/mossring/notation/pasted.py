@@ -57,8 +57,24 @@ _SECTION = re.compile(r"^\W*(special )?(stitch(es)?|abbreviations?|terms used)( 
 _ITALIC_HEAD = re.compile(r"^([ \t]*)([*_])((?:Rnd|Round|Row|R) ?\d[^*_\n]{0,20}?)(\2)", re.MULTILINE | re.IGNORECASE)
 
 
+_TABLE_ROW = re.compile(
+    r"^[ \t]*\|(?P<head>[ \t]*(?:(?:rnd|round|row|r) ?)?\d{1,3}[ \t]*)\|(?P<words>[^|\n]+)"
+    r"(?:\|(?P<count>[^|\n]*))?\|[ \t]*$",
+    re.MULTILINE | re.IGNORECASE,
+)
+
+
+def _untabled(m: re.Match[str]) -> str:
+    """A row of a table of rounds as a line: its number, its words, its count."""
+    count = m["count"]
+    end = "" if count is None else f"({count})" if re.search(r"\d", count) else f" {count} "
+    line = f"{m['head']}: {m['words']}{end}"
+    return line.rjust(len(m[0])) if len(line) < len(m[0]) else line
+
+
 def plain(text: str) -> str:
     """The text with what only marks it up blanked out, character for character, so that places stay the same."""
+    text = _TABLE_ROW.sub(_untabled, text)
     if not any(mark in text for mark in ("**", "__", "\\", "\n*", "\n_")) and not _LISTED.search("\n" + text):
         return text
     text = _WHOLE_BOLD.sub(lambda m: m[1] + "  " + m[3] + "  ", text)

@@ -90,6 +90,8 @@ def _plain_place(c: Cursor, i: int) -> Where:
     c.accept("your")
     if c.accept("post", "posts") and c.accept("of"):  # `around the post of the next dc`
         c.accept("your")
+    if c.accept_phrase("one", "after") or c.accept_phrase("next", "one") or c.accept_phrase("following", "one"):
+        return Where("next", (ANY_STITCH,), c.span_from(i))
     if c.at("next") and c.ahead().kind != "ord" and c.ahead().text not in _CENTRES:  # by far the commonest
         c.i += 1
         c.accept("following", "skipped", "unworked", "unused", "free")
@@ -340,7 +342,7 @@ def _and_targets(c: Cursor) -> list[Target]:
 def _ends_here(c: Cursor) -> bool:
     """`2 dc in each`, `2 dc in each around`: nothing names what; it is each stitch."""
     return c.token.kind in ("end", "star") or c.at(
-        ",", ";", ".", "(", "[", ")", "]", "*", "around", "across", "to", "-"
+        ",", ";", ".", "(", "[", ")", "]", "*", "around", "across", "to", "-", "="
     )
 
 

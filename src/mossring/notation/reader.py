@@ -224,6 +224,8 @@ class Reader:
                 self.all_in = True
         elif t.text in ("counting", "including") or (t.text in _BEGINNING and c.ahead().text == "with"):
             c.i += 2
+            if targets.read_ring(c):
+                return
             if nodes or depth or not (c.token.kind == "num" or c.opens_stitch()):
                 self._to_end_of_clause()  # `12 dc in ring, beginning with ch 3 as first dc`
         elif t.text in _BEGINNING and c.ahead().text in ("in", "into"):
@@ -246,10 +248,22 @@ class Reader:
             pass
         elif t.text in ("magic", "adjustable", "sliding") and c.ahead().text in ("ring", "circle", "loop"):
             c.i += 2
+        elif t.text in ("mr", "mc") and c.ahead().kind == "num" and not nodes and _ends(c, 2):
+            nodes.append(self._so_many_in_ring())
         elif (t.text in _CENTRES and all(isinstance(n, Act) for n in nodes)) or t.text in FILL:
             c.i += 1
         else:
             nodes.extend(stitching.stitches(self))
+
+    def _so_many_in_ring(self) -> Node:
+        """`MR 6`: so many single crochet in the ring, as they are worked in pieces that grow in sc (common practice, no
+        source)."""
+        c = self.c
+        i = c.i
+        n = c.ahead().value
+        c.i += 2
+        self.last_stitch = "sc"
+        return Work((Make("sc", n, c.span_from(i)),), Where("next", (targets.RING,), c.span_from(i)), c.span_from(i))
 
     def _to_end_of_clause(self) -> None:
         c = self.c
@@ -387,6 +401,11 @@ class Reader:
         if ring and (c.at("ch", "chain") or (c.token.kind == "num" and c.ahead().text in ("ch", "chain"))):
             return []
         return stitching.swept(self, stitching.worked_in(self, wheres, i, depth))
+
+
+def _ends(c: Cursor, k: int) -> bool:
+    """Whether an instruction ends k tokens on."""
+    return c.ahead(k).kind == "end" or c.ahead(k).text in (*_SEPARATORS, "(", "[", "-")
 
 
 def _the_other(c: Cursor) -> bool:

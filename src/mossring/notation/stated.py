@@ -32,7 +32,7 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
         c.i += 1
     elif c.at("-", "=", ":"):
         c.i += 1
-    elif not loose:
+    elif not (_so_many(c) or loose):
         return None
     out = _counts(c)
     if out is not None and closer:
@@ -53,6 +53,26 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
         return _series(out)
     c.i = save
     return None
+
+
+_HAVING = frozenset(
+    {"that", "this", "gives", "makes", "us", "you", "should", "now", "will", "have", "total", "of", "stitch", "count"}
+    | {"is", "are", "there", "giving", "making", "for", "be", "in", "all", ":", "=", "sts", "ends", "round", "rnd"}
+    | {"with"}
+)
+
+
+def _so_many(c: Cursor) -> bool:
+    """`Total: `, `Stitch count: `, `You should have `, `that gives us ` before a count, passed up to its number."""
+    save = c.i
+    while c.token.text in _HAVING and c.i - save < 8:
+        c.i += 1
+    told = {t.text for t in c.tokens[save : c.i]} & {"total", "count", "have", "gives", "makes", "giving", "are"}
+    if told and c.token.kind == "num":
+        c.forgive(save)
+        return True
+    c.i = save
+    return False
 
 
 def _glossed(c: Cursor, closer: str) -> list[Stated]:

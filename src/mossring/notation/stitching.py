@@ -33,6 +33,7 @@ BEGINNING = ("beg", "beginning", "starting", "initial", "first")
 PICOT_CHAINS = 3
 """A picot that nobody described has three chains (common practice, no source)."""
 _OPEN = {"(": ")", "[": "]"}
+_DECREASES = ("dec", "decs", "decrease", "decreases")
 _AT_PLACE = frozenset(
     {"next", "each", "every", "same", "corresponding", "post", "posts", "front", "back", "ch", "first", "last"}
     | {"this", "that", "any", "following"}
@@ -52,7 +53,7 @@ def stitches(r: Reader) -> list[Node]:
         return _increase(r)
     if _a_round_of(c):
         return _once_around(r, i)
-    if c.at("dec", "decrease", "decreases", "decs"):
+    if c.at(*_DECREASES):
         return _decrease(r)
     name = c.name()
     start = "" if name else _start(c)
@@ -64,6 +65,8 @@ def stitches(r: Reader) -> list[Node]:
     c.accept("more")
     if n is not None and c.at("inc", "incs", "increases"):
         return _increase(r, n)
+    if n is not None and c.at(*_DECREASES):
+        return _decrease(r, n)
     if n in (2, 3) and c.token.tight and c.ahead().text in ("inc", "incs", "increase"):  # `2-dc inc`
         r.last_stitch = c.stitch()
         return _increase(r, made=n)
@@ -454,12 +457,12 @@ def _increase(r: Reader, n: int = 1, made: int = 2) -> list[Node]:
     return [Work((make,), Where("next", (targets.ANY_STITCH,), make.span, n), make.span)]
 
 
-def _decrease(r: Reader) -> list[Node]:
+def _decrease(r: Reader, n: int = 1) -> list[Node]:
     c = r.c
     i = c.i
     c.i += 1
     key = composed("tog", r.last_stitch if r.last_stitch and is_stitch(r.last_stitch + "2tog") else "sc", 2)
-    return _together(r, Make(key, 1, c.span_from(i), part=r.part), i)
+    return _together(r, Make(key, n, c.span_from(i), part=r.part), i)
 
 
 # ---- special stitches ---------------------------------------------------------------------

@@ -51,8 +51,10 @@ def read_ring(c: Cursor) -> Target | None:
     """The ring, or the one chain that round 1 is worked into (`2nd ch from hook`: its number is in `chains`)."""
     save = c.i
     nth = c.ordinal()
-    if nth is not None and c.accept("ch", "chain") and c.accept_phrase("from", "hook"):
-        return Target("ring", chains=nth)
+    if nth is not None and c.accept("ch", "chain") and c.accept("from"):
+        c.accept("your")
+        if c.accept("hook"):
+            return Target("ring", chains=nth)
     c.i = save
     if c.accept("mr", "mc"):
         return RING

@@ -17,8 +17,8 @@ _TOKEN = re.compile(
     r"|(?P<mark>\S)",
     re.IGNORECASE,
 )
-_JOINED = re.compile(r"(hdc|htr|dtr|dc|tr)(cls?|pcs?)", re.IGNORECASE)
-"""`3trcl`, `4dcpc`: what a stitch is of and how it is made, in one word."""
+_JOINED = re.compile(r"(hdc|htr|dtr|dc|tr)(cls?|pcs?)|(ch)(sps?|lps?)", re.IGNORECASE)
+"""`3trcl`, `4dcpc`, `2chsp`: what a stitch is of and how it is made, or a space, in one word."""
 _SAME = {
     "–": "-",
     "—": "-",
@@ -47,6 +47,21 @@ class Token:
     value: int = 0
 
 
+_ANY = r"ch|sl|sts?|sps?|sc|hdc|dc|htr|tr|dtr|rep|beg|sk|lps?|tog|inc|dec|rem|cl|pc"
+_DOTTED = re.compile(rf"\b(?:(?i:{_ANY})(?=\.(?:[,;:)\]]| [a-z]))|(?i:ch|sk|inc|dec|rem)(?=\. ?[\d-]))\.")
+_NO_STOP = "\u00ad"
+"""Stands where a full stop ended no sentence: passed over."""
+_QUOTES = frozenset("\"“”'‘’")
+_FEW = 2
+
+
+def undotted(text: str) -> str:
+    """A text that puts a full stop behind its abbreviations (`ch. 3, 2 dc. in same sp.`), with those blanked out."""
+    if len(_DOTTED.findall(text)) <= _FEW:
+        return text
+    return _DOTTED.sub(lambda m: m[0][:-1] + _NO_STOP, text)
+
+
 def tokenize(text: str) -> list[Token]:
     """Tokens of one round's text, offsets counted from its first character; ends with an `end` token.
 
@@ -61,14 +76,17 @@ def tokenize(text: str) -> list[Token]:
         raw = m.group()
         tight = start == last
         last = end
+        if raw == _NO_STOP or raw in _QUOTES:
+            continue
         if kind == "with":
             out.append(Token("word", "with", start, end, tight))
         elif kind == "word":
             joined = _JOINED.fullmatch(raw)
             if joined:
-                middle = start + len(joined[1])
-                out.append(Token("word", joined[1].lower(), start, middle, tight))
-                out.append(Token("word", joined[2].lower(), middle, end, True))
+                first, second = (x for x in joined.groups() if x)
+                middle = start + len(first)
+                out.append(Token("word", first.lower(), start, middle, tight))
+                out.append(Token("word", second.lower(), middle, end, True))
             else:
                 out.append(Token("word", raw.lower().replace("’", "'"), start, end, tight))
         elif kind == "num":

@@ -68,7 +68,7 @@ FILL = frozenset(
 )
 """Words that carry no meaning of their own where an instruction may stand."""
 
-ARTICLES = frozenset({"a", "an", "the", "An", "The"})
+ARTICLES = frozenset({"a", "an", "the", "An", "The", "THE", "our", "we", "We"})
 """They change nothing that is made; a capital A is a yarn."""
 
 ADVERBS = frozenset({"loosely", "tightly", "carefully", "gently", "neatly", "firmly", "simply"})
@@ -107,7 +107,7 @@ foundation middle just instead rs knot mb gap gaps hole holes arch
 arches pair pairs points point tip tips loops edging underside never
 tighten draw break established way manner pattern increasing incs cont keep continuing
 above set before so but only using initial placing putting also up along to close join side rotate fasten final ending
-remains facing faces like take insert withdraw yo yrh
+remains facing faces us after step gives makes giving should will are like take insert withdraw yo yrh
 mc replaced being by s f o wind wrap finger fingers section part granny solid
 """
 _ALIASES = {"omit": "skip"}

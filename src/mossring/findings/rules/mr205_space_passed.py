@@ -10,6 +10,7 @@ from collections.abc import Iterator
 
 from mossring.findings.finding import Finding, Severity
 from mossring.findings.look import Look, some
+from mossring.findings.nudge import number_edits
 
 CODE = "MR205"
 SEVERITY: Severity = "warn"
@@ -22,4 +23,5 @@ def check(look: Look) -> Iterator[Finding]:
         assert isinstance(lengths, list)
         named = " and ".join(f"ch-{k}" for k in lengths)
         message = f"{look.name} passes over {some(n, named + ' space')} without working or skipping."
-        yield look.finding(CODE, SEVERITY, t.span, message, "If it is meant, write “sk next ch sp” there.")
+        why = "If it is meant, write “sk next ch sp” there."
+        yield look.finding(CODE, SEVERITY, t.span, message, why, number_edits(look))
