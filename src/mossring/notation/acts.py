@@ -176,7 +176,8 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
                 where = places.read_place(c)
             except UnreadableError:
                 where = None
-            if c.at("with") and not _is_name(c, 1):  # `in any sp with a sl st`
+            if c.at("with") and not _is_name(c, 1):  # `in any sp with a sl st`, `... with a standing dc`
+                at = c.i
                 c.i += 1
-                c.stitch()
+                c.i = c.i if c.stitch() == "slst" else at + 1
     return Act("attach" if what == "attach" else "yarn", c.span_from(i), name, where)

@@ -145,6 +145,8 @@ def shortened(body: Sequence[Node], n: int) -> tuple[Node, ...] | None:
     if not isinstance(last, Work) or last.where.mode != "next" or len(last.group) != 1:
         return None
     make = last.group[0]
+    if isinstance(make, Make) and make.n == n > 1 and last.where.count == 1:  # `2 dc in next st`
+        return tuple(body[:-1])
     left = last.where.count - n
     if not isinstance(make, Make) or make.n != 1 or left < 0:
         return None

@@ -131,7 +131,7 @@ def one_place_at_start(nodes: list[Node]) -> None:
     k = next((i for i, n in enumerate(nodes) if not isinstance(n, Act) and not is_slip(n)), 0)
     start, between = nodes[k], nodes[k + 1 : -1]
     about_chain = any(isinstance(n, Chain) for n in between)
-    if not (k if space else about_chain) or not isinstance(start, Chain) or not between:
+    if not (k if space else about_chain) or not (isinstance(start, Chain) or _stands(start)) or not between:
         return
     unsaid = all(isinstance(n, Chain) or (isinstance(n, Work) and not n.where.said) for n in between)
     if unsaid and all(n.label is None for n in between if isinstance(n, Chain)):
@@ -142,6 +142,12 @@ def one_place_at_start(nodes: list[Node]) -> None:
             )
         span = (start.span[0], last.span[1])
         nodes[k + 1 :] = [Work((*group, *last.group), replace(last.where, mode="same"), span)]
+
+
+def _stands(node: Node) -> bool:
+    """Whether a node is a standing stitch, in whatever place the hook is."""
+    first = node.group[0] if isinstance(node, Work) and node.group else None
+    return isinstance(first, Make) and first.start == "standing" and isinstance(node, Work) and not node.where.said
 
 
 def in_part(node: Node, part: str) -> Node:

@@ -18,7 +18,8 @@ _LISTED = re.compile(r"\n[ \t]*(?:[-•·>#]|\d{1,2}[.)])")
 _ESCAPE = re.compile(r"\\([*\[\]()_#])")
 _COUNTRY = r"(?P<{}>u\.?s\.?a?|u\.?k|american|british|united (?:states|kingdom))"
 _TERM_WORDS = (
-    r"\b(?:dc|tr|htr|hdc|sc|terms?|terminology|abbreviations|stitch(?:es| names)?|readers?|version|english|trebles?)\b"
+    r"\b(?:dc|tr|htr|hdc|sc|(?:single|double|treble) crochet|terms?|terminology|abbreviations|stitch(?:es| names)?"
+    r"|readers?|version|english|trebles?)\b"
 )
 _TERMS = re.compile(
     r"\b" + _COUNTRY.format("by") + r"\b\.?[^.\n]{0,24}?" + _TERM_WORDS + "|"
@@ -113,10 +114,14 @@ class Definition:
     made: str
 
 
+_TELLING = ("begin", "start", "using", "with", "in", "then", "next", "join", "work", "note", "for", "now")
+"""What begins a sentence and no name."""
+
+
 def read_definition(line: str) -> Definition | None:
     """`Cluster (cl): 3-dc cluster`, `V-st = (dc, ch 1, dc) in same st`; None for a line of another shape."""
     m = _DEFINITION.match(line)
-    if m is None:
+    if m is None or m["name"].split()[0].lower() in _TELLING:
         return None
     inner = _DEFINITION.match(m["made"])  # `Uses: V-stitch (V-st) = ...`
     if inner and (opens_section(m["name"]) or (inner["abbr"] and not m["abbr"])):

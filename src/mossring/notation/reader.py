@@ -223,7 +223,7 @@ class Reader:
                 nodes.append(Work((), where, c.span_from(c.i - 1)))
                 self.all_in = True
         elif t.text in ("counting", "including") or (t.text in _BEGINNING and c.ahead().text == "with"):
-            c.i += 2
+            c.i = min(c.i + 2, len(c.tokens) - 1)
             if targets.read_ring(c):
                 return
             if nodes or depth or not (c.token.kind == "num" or c.opens_stitch()):
@@ -326,8 +326,13 @@ class Reader:
         worked = c.accept("working", "work")
         if (worked and c.accept("in", "into", "through")) or c.accept("in", "through"):
             i = c.i
+            if c.accept("back") and c.accept("bump", "bumps", "ridge"):  # how a foundation chain is worked into
+                while c.at("of", "each", "starting", "foundation", *CHAIN_WORDS):
+                    c.i += 1
+                return True
+            c.i = i
             if (c.accept("both") and c.accept("loop", "loops", "lps")) and (
-                c.at(*_SEPARATORS) or c.token.kind == "end"
+                c.accept("again", "only") or c.at(*_SEPARATORS) or c.token.kind == "end"
             ):
                 self.part = ""
                 return True

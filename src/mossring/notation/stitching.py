@@ -99,7 +99,8 @@ def _once_around(r: Reader, i: int) -> list[Node]:
 
 
 def _start(c: Cursor) -> str:
-    joined = c.i > 1 and c.tokens[c.i - 1].text == "with"  # `join with a sc in any st`
+    before = [t.text for t in c.tokens[max(0, c.i - 8) : c.i]]
+    joined = before[-1:] == ["with"] and not {"join", "attach"}.isdisjoint(before)  # `join with a sc in any st`
     if c.accept("standing", "chainless"):
         return c.tokens[c.i - 1].text
     if c.accept(*BEGINNING):
@@ -211,7 +212,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
         where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until, said=make.stitch != "slst")
         return swept(r, [Work((replace(make, n=1),), where, c.span_from(i))] if make.n == 1 else _each_of(make, where))
     times = c.times() if make.n == 1 and c.at("x") else None
-    mode: Literal["next", "same"] = "same" if make.start == "beg" and not times else "next"
+    mode: Literal["next", "same"] = "same" if make.start in ("beg", "standing") and not times else "next"
     where = Where(mode, (targets.ANY_STITCH,), make.span, times or make.n, said=False)
     return [Work((replace(make, n=1),), where, make.span)]
 
