@@ -440,3 +440,20 @@ def _rest_or_target(c: Cursor) -> Target:
         if c.token.kind == "end" or c.at(",", ";", ".", ")", "]"):
             return ANY_STITCH
         raise
+
+
+_AT_PLACE = frozenset(
+    {"next", "each", "every", "same", "corresponding", "post", "posts", "front", "back", "ch", "first", "last"}
+    | {"this", "that", "any", "following"}
+)
+_AT_STITCH = STITCH_WORDS | frozenset({"chain", "loop"})
+
+
+def at_place(c: Cursor) -> bool:
+    """Whether an `around` that comes next opens a place (`around next dc`) and does not mean the whole round."""
+    if not c.at("around", "over", "through"):
+        return False
+    after = c.ahead()
+    if c.opens_stitch(1) or after.kind == "num":
+        return True
+    return after.text in _AT_PLACE or after.text in _AT_STITCH or after.text in SPACE_WORDS

@@ -384,6 +384,8 @@ class Reader:
         i = c.i
         c.i += 1
         c.accept("over")
+        if c.accept("nothing", "none"):
+            return []
         wheres = places.read_places(c)
         c.accept("behind") and (c.accept("post", "fpdc", "it"), c.accept("st", "sts"))
         return [Skip(w, c.span_from(i)) for w in wheres]

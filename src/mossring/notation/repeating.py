@@ -117,12 +117,12 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
         c.i = times_at
     times_span = c.span_from(times_at) if times is not None else None
     until: Until | None = None
-    if times is None and not stitching.at_place(c):
+    if times is None and not places.at_place(c):
         until = places.read_until(c)
     elif times is not None and times > MAX_TIMES:
         r.trouble("times", times_at, limit=MAX_TIMES, n=times)
         times = 1
-    if c.accept("in", "into", "over", "on") or c.at("between") or stitching.at_place(c):
+    if c.accept("in", "into", "over", "on") or c.at("between") or places.at_place(c):
         c.accept("around")
         wheres = places.read_places(c)
         group = grouping.as_group(r, inner)

@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import TYPE_CHECKING, Literal
 
-from mossring.notation import grouping, labels, places, targets
-from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
+from mossring.notation import grouping, labels, legs, places, targets
+from mossring.notation.cursor import STITCH_WORDS, Cursor, Named, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.tree import (
     Chain,
@@ -16,8 +16,6 @@ from mossring.notation.tree import (
     Skip,
     Span,
     Target,
-    Together,
-    Trouble,
     Until,
     Where,
     Work,
@@ -34,14 +32,9 @@ PICOT_CHAINS = 3
 """A picot that nobody described has three chains (common practice, no source)."""
 _OPEN = {"(": ")", "[": "]"}
 _DECREASES = ("dec", "decs", "decrease", "decreases")
-_AT_PLACE = frozenset(
-    {"next", "each", "every", "same", "corresponding", "post", "posts", "front", "back", "ch", "first", "last"}
-    | {"this", "that", "any", "following"}
-)
 _BARE_PLACES = ("between", "mr", "each", "same", "next", "every")
 """Words of a place that stand without an `in` before them in a notebook: `2 dc same st`."""
 _ALSO = ("working", "making", "with", "placing", "putting")
-_AT_STITCH = STITCH_WORDS | frozenset({"chain", "loop"})
 
 
 def stitches(r: Reader) -> list[Node]:
@@ -144,7 +137,7 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     stitch = lookup(key)
     r.last_stitch = key if not stitch.made else stitch.base or r.last_stitch
     if stitch.made == "tog" or (stitch.made == "cl" and c.at("over", "across", "using", "working")):
-        return _together(r, make, i)
+        return legs.together(r, make, i)
     return placed(r, make, i)
 
 
@@ -178,23 +171,13 @@ def _picot(c: Cursor, i: int) -> Make:
     return Make("picot", 1, c.span_from(i), chains=PICOT_CHAINS if n is None else n)
 
 
-def at_place(c: Cursor) -> bool:
-    """Whether an `around` that comes next opens a place (`around next dc`) and does not mean the whole round."""
-    if not c.at("around", "over", "through"):
-        return False
-    after = c.ahead()
-    if c.opens_stitch(1) or after.kind == "num":
-        return True
-    return after.text in _AT_PLACE or after.text in _AT_STITCH or after.text in SPACE_WORDS
-
-
 def placed(r: Reader, make: Make, i: int) -> list[Node]:
     """The place after a stitch, or none: `5 dc`, `2 dc in next 3 sts`, `dc in next 2 dc and in ch-2 sp`."""
     c = r.c
     if c.at("all") and c.ahead().text in ("in", "into"):
         c.i += 1
         r.all_in = True
-    around = at_place(c)
+    around = places.at_place(c)
     if c.at("over", "across", "along") and c.ahead().text in ("to", "into") and make.stitch == "slst":
         c.i += 1
     if c.accept("in", "into", "to", "on", "at") or around or c.at(*_BARE_PLACES):
@@ -204,7 +187,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
         if make.stitch and lookup(make.stitch).made == "post":  # `FPdc around ch-3`: the chain that began the round
             wheres = [replace(w, targets=(Target("start"),)) if _is_space(w) else w for w in wheres]
         span = c.span_from(i)
-        return swept(r, [Work((_in_part(make, w),), _no_part(w), span) for w in wheres])
+        return swept(r, [Work((legs.in_loop(make, w),), legs.without_loop(w), span) for w in wheres])
     until = None
     if c.at("around", "across", "along", "to", "until", "throughout", "up"):
         until = places.read_until(c)
@@ -223,18 +206,6 @@ def _is_space(where: Where) -> bool:
 
 def _each_of(make: Make, where: Where) -> list[Node]:
     return [Work((make,), where, where.span)]
-
-
-def _in_part(make: Make, where: Where) -> Make:
-    """The loop that a place names belongs to the stitch (`in BLO of next 5 sts`)."""
-    part = next((t.part for t in where.targets if t.part and not t.part.startswith("ch ")), "")
-    return replace(make, part=part) if part else make
-
-
-def _no_part(where: Where) -> Where:
-    if not any(t.part and not t.part.startswith("ch ") for t in where.targets):
-        return where
-    return replace(where, targets=tuple(t if t.part.startswith("ch ") else replace(t, part="") for t in where.targets))
 
 
 def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:
@@ -267,7 +238,7 @@ def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:
         group = (Repeat(group, times, c.span_from(i)),)
     if len(group) > 1 or times is not None:
         return [Work(group, w, c.span_from(i)) for w in wheres]
-    return [Work((_in_part(make, w),), _no_part(w), c.span_from(i)) for w in wheres]
+    return [Work((legs.in_loop(make, w),), legs.without_loop(w), c.span_from(i)) for w in wheres]
 
 
 def _more_in_place(r: Reader, depth: int, each: bool) -> tuple[Node, ...]:
@@ -348,93 +319,6 @@ def _both_around(first: Work, second: Work) -> bool:
     return sweeps and bool(other) and other[0].is_space
 
 
-# ---- together -----------------------------------------------------------------------------
-
-
-def _together(r: Reader, make: Make, i: int) -> list[Node]:
-    """The places of the legs: `over next 3 sts`, `over next st and next ch-2 sp`, `in same sp`, or none said."""
-    c = r.c
-    legs = lookup(make.stitch).legs
-    if c.accept("over", "in", "into", "across", "using", "on") or at_place(c):
-        c.accept("around", "over")
-        wheres = places.read_places(c)
-        if len(wheres) == 1 and wheres[0].mode == "each":
-            each = Where("next", wheres[0].targets, wheres[0].span)
-            span = c.span_from(i)
-            body = (Together(replace(make, n=1), (each,) * legs, span),)
-            return [Repeat(body, None, span, until=wheres[0].until)]
-        return _legs(r, make, wheres, legs, i)
-    first = _first_leg(r, make, legs, i)
-    if first:
-        return first
-    until = places.read_until(c) if c.at("around", "across", "to") else None
-    one = Where("next", (targets.ANY_STITCH,), make.span, said=False)
-    node = Together(make, (one,) * legs, c.span_from(i))
-    if until:
-        return [Repeat((replace(node, make=replace(make, n=1)),), None, c.span_from(i), until=until)]
-    return [node]
-
-
-def _legs(r: Reader, make: Make, wheres: list[Where], legs: int, i: int) -> list[Node]:
-    c = r.c
-    apart = [replace(w, count=1) for w in wheres for _ in range(w.count)]
-    if len(apart) == 1:  # in one place it is a cluster
-        make = replace(make, stitch=composed("cl", lookup(make.stitch).base, legs))
-        return [Work((_in_part(make, wheres[0]),), _no_part(wheres[0]), c.span_from(i))]
-    if len(apart) % legs:
-        raise UnreadableError(Trouble("legs", c.span_from(i), {"legs": legs, "places": len(apart)}))
-    between = _skipped_between(c)
-    out: list[Node] = []
-    for k in range(0, len(apart), legs):
-        these: list[Where | Skip] = []
-        for w in apart[k : k + legs]:
-            if these:
-                these += between
-            these.append(_no_part(w))
-        out.append(Together(_in_part(replace(make, n=1), apart[k]), tuple(these), c.span_from(i)))
-    return out
-
-
-def _skipped_between(c: Cursor) -> list[Skip]:
-    """`, sk ch-2 sp between`: what is left unworked between two legs."""
-    save = c.i
-    c.accept(",")
-    at = c.i
-    if c.accept("sk", "skip", "skipping", "miss", "missing", "omitting"):
-        try:
-            wheres = places.read_places(c)
-        except UnreadableError:
-            c.i = save
-            return []
-        if c.accept("between", "inbetween") or c.accept_phrase("in", "between"):
-            c.accept("legs", "them", "sts", "stitches")
-            return [Skip(w, c.span_from(at)) for w in wheres]
-    c.i = save
-    return []
-
-
-def _first_leg(r: Reader, make: Make, legs: int, i: int) -> list[Node]:
-    """`working first leg in same st and second leg in next st`."""
-    c = r.c
-    save = c.i
-    c.accept(",")
-    if not c.accept("working", "with", "placing", "work"):
-        c.i = save
-        return []
-    wheres: list[Where | Skip] = []
-    while c.ordinal() is not None or c.accept("first", "last", "other"):
-        if not c.accept("leg", "legs", "half"):
-            continue
-        c.accept("in", "into", "over")
-        wheres.append(places.read_place(c))
-        c.accept(",")
-        c.accept("and")
-    if len(wheres) != legs:
-        c.i = save
-        return []
-    return [Together(make, tuple(wheres), c.span_from(i))]
-
-
 def _increase(r: Reader, n: int = 1, made: int = 2) -> list[Node]:
     c = r.c
     i = c.i
@@ -463,7 +347,7 @@ def _decrease(r: Reader, n: int = 1) -> list[Node]:
     i = c.i
     c.i += 1
     key = composed("tog", r.last_stitch if r.last_stitch and is_stitch(r.last_stitch + "2tog") else "sc", 2)
-    return _together(r, Make(key, n, c.span_from(i), part=r.part), i)
+    return legs.together(r, Make(key, n, c.span_from(i), part=r.part), i)
 
 
 # ---- special stitches ---------------------------------------------------------------------
@@ -483,12 +367,12 @@ def _special(r: Reader, name: Named, n: int, i: int, start: str) -> list[Node]:
             return [replace(alone, span=c.span_from(i))]
         make = replace(alone, n=n, span=c.span_from(i), start=start, part=r.part)  # type: ignore[arg-type]
         if c.at("over") or lookup(alone.stitch).made == "tog":
-            return _together(r, make, i)
+            return legs.together(r, make, i)
         return placed(r, make, i)
     if all(isinstance(g, Chain) or (isinstance(g, Make) and g.stitch == "picot") for g in group):
         return list(group)
     group = tuple(_respan(g, c.span_from(i)) for g in group)
-    around = at_place(c)
+    around = places.at_place(c)
     if c.accept("in", "into", "to", "on", "at") or around or c.at("between"):
         if around:
             c.i += 1

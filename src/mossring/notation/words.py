@@ -107,7 +107,8 @@ foundation middle just instead rs knot mb gap gaps hole holes arch
 arches pair pairs points point tip tips loops edging underside never
 tighten draw break established way manner pattern increasing incs cont keep continuing
 above set before so but only using initial placing putting also up along to close join side rotate fasten final ending
-bump bumps ridge remains facing faces us after step gives makes giving should will are like take insert withdraw yo yrh
+nothing none bump bumps ridge remains facing faces us after step gives makes giving should will are like take insert
+withdraw yo yrh
 mc replaced being by s f o wind wrap finger fingers section part granny solid
 """
 _ALIASES = {"omit": "skip"}

@@ -1,0 +1,110 @@
+"""Reading stitches finished together: where their legs stand, and what is skipped between them."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import TYPE_CHECKING
+
+from mossring.notation import places, targets
+from mossring.notation.cursor import Cursor, UnreadableError
+from mossring.notation.tree import Make, Node, Repeat, Skip, Together, Trouble, Where, Work
+from mossring.stitches.table import composed, lookup
+
+if TYPE_CHECKING:
+    from mossring.notation.reader import Reader
+
+
+def together(r: Reader, make: Make, i: int) -> list[Node]:
+    """The places of the legs: `over next 3 sts`, `over next st and next ch-2 sp`, `in same sp`, or none said."""
+    c = r.c
+    legs = lookup(make.stitch).legs
+    if c.accept("over", "in", "into", "across", "using", "on") or places.at_place(c):
+        c.accept("around", "over")
+        wheres = places.read_places(c)
+        if len(wheres) == 1 and wheres[0].mode == "each":
+            each = Where("next", wheres[0].targets, wheres[0].span)
+            span = c.span_from(i)
+            body = (Together(replace(make, n=1), (each,) * legs, span),)
+            return [Repeat(body, None, span, until=wheres[0].until)]
+        return _legs(r, make, wheres, legs, i)
+    first = _first_leg(r, make, legs, i)
+    if first:
+        return first
+    until = places.read_until(c) if c.at("around", "across", "to") else None
+    one = Where("next", (targets.ANY_STITCH,), make.span, said=False)
+    node = Together(make, (one,) * legs, c.span_from(i))
+    if until:
+        return [Repeat((replace(node, make=replace(make, n=1)),), None, c.span_from(i), until=until)]
+    return [node]
+
+
+def _legs(r: Reader, make: Make, wheres: list[Where], legs: int, i: int) -> list[Node]:
+    c = r.c
+    apart = [replace(w, count=1) for w in wheres for _ in range(w.count)]
+    if len(apart) == 1:  # in one place it is a cluster
+        make = replace(make, stitch=composed("cl", lookup(make.stitch).base, legs))
+        return [Work((in_loop(make, wheres[0]),), without_loop(wheres[0]), c.span_from(i))]
+    if len(apart) % legs:
+        raise UnreadableError(Trouble("legs", c.span_from(i), {"legs": legs, "places": len(apart)}))
+    between = _skipped_between(c)
+    out: list[Node] = []
+    for k in range(0, len(apart), legs):
+        these: list[Where | Skip] = []
+        for w in apart[k : k + legs]:
+            if these:
+                these += between
+            these.append(without_loop(w))
+        out.append(Together(in_loop(replace(make, n=1), apart[k]), tuple(these), c.span_from(i)))
+    return out
+
+
+def _skipped_between(c: Cursor) -> list[Skip]:
+    """`, sk ch-2 sp between`: what is left unworked between two legs."""
+    save = c.i
+    c.accept(",")
+    at = c.i
+    if c.accept("sk", "skip", "skipping", "miss", "missing", "omitting"):
+        try:
+            wheres = places.read_places(c)
+        except UnreadableError:
+            c.i = save
+            return []
+        if c.accept("between", "inbetween") or c.accept_phrase("in", "between"):
+            c.accept("legs", "them", "sts", "stitches")
+            return [Skip(w, c.span_from(at)) for w in wheres]
+    c.i = save
+    return []
+
+
+def _first_leg(r: Reader, make: Make, legs: int, i: int) -> list[Node]:
+    """`working first leg in same st and second leg in next st`."""
+    c = r.c
+    save = c.i
+    c.accept(",")
+    if not c.accept("working", "with", "placing", "work"):
+        c.i = save
+        return []
+    wheres: list[Where | Skip] = []
+    while c.ordinal() is not None or c.accept("first", "last", "other"):
+        if not c.accept("leg", "legs", "half"):
+            continue
+        c.accept("in", "into", "over")
+        wheres.append(places.read_place(c))
+        c.accept(",")
+        c.accept("and")
+    if len(wheres) != legs:
+        c.i = save
+        return []
+    return [Together(make, tuple(wheres), c.span_from(i))]
+
+
+def in_loop(make: Make, where: Where) -> Make:
+    """The loop that a place names belongs to the stitch (`in BLO of next 5 sts`)."""
+    part = next((t.part for t in where.targets if t.part and not t.part.startswith("ch ")), "")
+    return replace(make, part=part) if part else make
+
+
+def without_loop(where: Where) -> Where:
+    if not any(t.part and not t.part.startswith("ch ") for t in where.targets):
+        return where
+    return replace(where, targets=tuple(t if t.part.startswith("ch ") else replace(t, part="") for t in where.targets))
