@@ -124,6 +124,7 @@ def _nodes(body: Sequence[Node]) -> Iterator[Node]:
             yield from _nodes(node.body)
         elif isinstance(node, Work):
             yield from _nodes(node.group)
+            yield from _nodes(node.also)
 
 
 def corner_edits(look: Look, pairs: Sequence[tuple[int, int]] = ()) -> Iterator[Fix]:
