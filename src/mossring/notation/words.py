@@ -69,7 +69,7 @@ FILL = frozenset(
 """Words that carry no meaning of their own where an instruction may stand."""
 
 ARTICLES = frozenset({"a", "an", "the", "An", "The", "THE", "our", "we", "We"})
-"""They change nothing that is made; a capital A is a yarn."""
+"""Articles and who works: they change nothing that is made. A capital A is a yarn."""
 
 ADVERBS = frozenset({"loosely", "tightly", "carefully", "gently", "neatly", "firmly", "simply"})
 """How something is to be worked: nothing that changes the fabric."""
