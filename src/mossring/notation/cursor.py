@@ -226,7 +226,7 @@ class Cursor:
             return TIMES[t.text]
         save = self.i
         self.accept("for")
-        if self.accept("x") or (self.at("*") and self.ahead().kind == "num" and self._ends(2) and self.accept("*")):
+        if self.accept("x") or (self.at("*") and self.ahead().kind == "num" and self.ends(2) and self.accept("*")):
             n = self.number()
             if n is not None:
                 self.accept("times", "time")
@@ -235,7 +235,7 @@ class Cursor:
             self.accept("total") and self.accept("of")
             n = self.number()
             if n is not None:
-                if self.accept("more") and self._ends(0):  # `rep from * to * 3 more, ...`
+                if self.accept("more") and self.ends(0):  # `rep from * to * 3 more, ...`
                     return n
                 if self.accept("times", "time", "x"):
                     self.accept("more")
@@ -243,7 +243,7 @@ class Cursor:
         self.i = save
         return None
 
-    def _ends(self, k: int) -> bool:
+    def ends(self, k: int) -> bool:
         """Whether an instruction ends k tokens on."""
         return self.ahead(k).kind == "end" or self.ahead(k).text in (",", ";", ".", "(", "[", "-")
 

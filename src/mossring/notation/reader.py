@@ -248,7 +248,7 @@ class Reader:
             pass
         elif t.text in ("magic", "adjustable", "sliding") and c.ahead().text in ("ring", "circle", "loop"):
             c.i += 2
-        elif t.text in ("mr", "mc") and c.ahead().kind == "num" and not nodes and _ends(c, 2):
+        elif t.text in ("mr", "mc") and c.ahead().kind == "num" and not nodes and c.ends(2):
             nodes.append(self._so_many_in_ring())
         elif (t.text in _CENTRES and all(isinstance(n, Act) for n in nodes)) or t.text in FILL:
             c.i += 1
@@ -408,11 +408,6 @@ class Reader:
         if ring and (c.at("ch", "chain") or (c.token.kind == "num" and c.ahead().text in ("ch", "chain"))):
             return []
         return stitching.swept(self, stitching.worked_in(self, wheres, i, depth))
-
-
-def _ends(c: Cursor, k: int) -> bool:
-    """Whether an instruction ends k tokens on."""
-    return c.ahead(k).kind == "end" or c.ahead(k).text in (*_SEPARATORS, "(", "[", "-")
 
 
 def _the_other(c: Cursor) -> bool:
