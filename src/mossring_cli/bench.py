@@ -16,7 +16,7 @@ from mossring.draft import forget, work_draft
 from mossring.relaxed import relax
 from mossring.relaxed.net import Floats, Net, net_of
 from mossring.relaxed.rest import lay_out, raised
-from mossring.relaxed.settle import WEIGHT, How, forces, settle
+from mossring.relaxed.settle import WEIGHT, Forces, How, settle
 from mossring.writing import write_sheet
 
 _CORNER = "(dc, ch 2, dc) in corner"
@@ -109,39 +109,40 @@ def settling(quick: bool) -> None:
         net = net_of(draft)
         name = f"{name}, {net.size}"
         flat = lay_out(draft, net, flat=True)
-        plane_at = _beside(f"{name}, in the plane", net, flat, True, How())
-        weight = WEIGHT / float(np.hypot(plane_at[:, 0], plane_at[:, 1]).max()) ** 2
-        _beside(f"{name}, in space", net, raised(draft, net, plane_at), False, How(weight=weight))
+        in_plane = _Beside(net, flat, True, How())
+        at = in_plane.found.at
+        weight = WEIGHT / float(np.hypot(at[:, 0], at[:, 1]).max()) ** 2
+        in_space = _Beside(net, raised(draft, net, at), False, How(weight=weight))
+        for what, one in (("in the plane", in_plane), ("in space", in_space)):
+            print(
+                f"  {name + ', ' + what:24} {one.ours:8.1f} ms, left {one.found.energy:.4f}"
+                f"   L-BFGS {one.theirs:8.1f} ms, left {one.left:.4f}   {one.theirs / one.ours:.1f} times"
+            )
+        ours, theirs = (sum(getattr(one, who) for one in (in_plane, in_space)) for who in ("ours", "theirs"))
+        print(f"  {name + ', both':24} {ours:8.1f} ms {'':12}   L-BFGS {theirs:8.1f} ms   {theirs / ours:.1f} times")
 
 
-def _beside(name: str, net: Net, start: Floats, flat: bool, how: How) -> Floats:
-    found = settle(net, start, flat, how)
-    ours = measure(partial(settle, net, start, flat, how), 3)
-    begun = time.perf_counter()
-    left = lbfgs(net, start, flat, how)
-    theirs = (time.perf_counter() - begun) * 1000
-    print(
-        f"  {name:24} {ours:8.1f} ms, left {found.energy:.4f}   L-BFGS {theirs:8.1f} ms, left {left:.4f}"
-        f"   {theirs / ours:.1f} times"
-    )
-    return found.at
+class _Beside:
+    """A net settled by ours and by scipy's L-BFGS, each several times by turns: milliseconds, and the energy left."""
 
-
-Line = np.ndarray[tuple[int], np.dtype[np.float64]]
+    def __init__(self, net: Net, start: Floats, flat: bool, how: How) -> None:
+        self.found = settle(net, start, flat, how)
+        self.left = 0.0
+        ours, theirs = [], []
+        for _ in range(1 if net.size > 2000 else 3):
+            ours.append(measure(partial(settle, net, start, flat, how), 3))
+            begun = time.perf_counter()
+            self.left = lbfgs(net, start, flat, how)
+            theirs.append((time.perf_counter() - begun) * 1000)
+        self.ours, self.theirs = statistics.median(ours), statistics.median(theirs)
 
 
 def lbfgs(net: Net, start: Floats, flat: bool, how: How) -> float:
     """The energy that scipy's general minimiser ends at when it has done by its own measure."""
-    force = forces(net, flat, how.weight, how.bending)
-    wide = 2 if flat else 3
-
-    def energy(line: Line) -> tuple[float, Line]:
-        e, g = force(line.reshape(-1, wide))
-        return e, g.reshape(-1)
-
+    force = Forces(net, flat, how.weight, how.bending)
     found = minimize(
-        energy,
-        start[:, :wide].reshape(-1),
+        force,
+        start.T[: force.across].reshape(-1),
         jac=True,
         method="L-BFGS-B",
         options={"maxiter": 20_000, "maxfun": 40_000},

@@ -17,7 +17,7 @@ from mossring.relaxed import relax
 from mossring.relaxed.net import HOOP, LEG, Net, net_of
 from mossring.relaxed.rest import lay_out
 from mossring.relaxed.rest import raised as raised_for_space
-from mossring.relaxed.settle import How, forces, settle
+from mossring.relaxed.settle import Forces, How, settle
 
 DEMO = sorted((Path(__file__).parents[2] / "demo").glob("*.txt"))
 
@@ -166,29 +166,25 @@ def test_another_minimiser_finds_no_lower_energy(text: str) -> None:
     net = net_of(draft)
     start = lay_out(draft, net, flat=True)
     ours = settle(net, start, True, How(close=1e-6, most=5000))
-    force = forces(net, True)
-
-    def energy(flat: np.ndarray) -> tuple[float, np.ndarray]:
-        e, g = force(flat.reshape(-1, 2))
-        return e, g.reshape(-1)
-
-    theirs = minimize(energy, start[:, :2].reshape(-1), jac=True, method="L-BFGS-B", options={"maxiter": 20_000})
+    theirs = minimize(
+        Forces(net, True), start.T[:2].reshape(-1), jac=True, method="L-BFGS-B", options={"maxiter": 20_000}
+    )
     assert ours.energy <= theirs.fun * 1.02 + 1e-6
 
 
 def test_the_gradient_is_that_of_the_energy() -> None:
     draft = work_draft(granny(1, 3))
     net = net_of(draft)
-    force = forces(net, False)
-    x = lay_out(draft, net, flat=True)
-    x[:, 2] = np.sin(np.arange(net.size))
-    _, gradient = force(x)
-    for k in range(0, net.size, 7):
-        for axis in range(3):
-            step = np.zeros_like(x)
-            step[k, axis] = 1e-5
-            slope = (force(x + step)[0] - force(x - step)[0]) / 2e-5
-            assert gradient[k, axis] == pytest.approx(slope, abs=1e-4)
+    force = Forces(net, False)
+    at = lay_out(draft, net, flat=True)
+    at[:, 2] = np.sin(np.arange(net.size))
+    line = at.T.reshape(-1)
+    _, gradient = force(line)
+    for k in range(0, 3 * net.size, 7):
+        step = np.zeros_like(line)
+        step[k] = 1e-5
+        slope = (force(line + step)[0] - force(line - step)[0]) / 2e-5
+        assert gradient[k] == pytest.approx(slope, abs=1e-4)
 
 
 def test_the_same_draft_settles_the_same_way() -> None:

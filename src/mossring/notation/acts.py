@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from itertools import takewhile
 
 from mossring.notation import places
@@ -34,6 +35,7 @@ _ACT_WORDS = frozenset(
         "fasten",
         "finish",
         "f",
+        "fo",
         "cut",
         "break",
         "pm",
@@ -63,7 +65,7 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
         while c.at("off", "yarn", "it", "thread", "yet") or _is_name(c):
             c.i += 1
         return Act("marker", c.span_from(i))
-    if c.accept_phrase("f", ".", "o"):
+    if c.accept("fo") or c.accept_phrase("f", ".", "o"):
         return Act("fasten off", c.span_from(i))
     if (
         c.phrase("fasten", "off")
@@ -174,6 +176,8 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
         if c.accept("in", "into", "to", "at", "around") or c.at("between"):
             try:
                 where = places.read_place(c)
+                if where.mode in ("first", "any", "next") and c.accept("after", "past", "following"):
+                    where = replace(places.read_place(c), past=1)
             except UnreadableError:
                 where = None
             if c.at("with") and not _is_name(c, 1):  # `in any sp with a sl st`, `... with a standing dc`

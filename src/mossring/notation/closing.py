@@ -58,6 +58,8 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
         if stitch == "slst" and targets.read_ring(c) and c.at("to") and c.ahead().text in ("form", "make"):
             return _finish(c, i, stitch, *_NOWHERE)  # `sl st in 4th ch from hook to form ring`
         where = _into(c)
+        if where == _NOWHERE and stitch == "slst" and c.accept("top") and _nothing_more(c):
+            return _finish(c, i, stitch, *where)
         closes = (
             stitch == "slst"
             or after_chain
@@ -101,7 +103,7 @@ def _nothing_more(c: Cursor) -> bool:
     return t.kind == "end" or (k > 0 and (t.kind == "num" or t.text in _AFTER_JOIN))
 
 
-_AFTER_JOIN = ("(", "[", "<", "-", "=", "turn", "fasten", "finish", "cut", "break", "drop", "change", "weave")
+_AFTER_JOIN = ("(", "[", "<", "-", "=", "turn", "fasten", "finish", "cut", "break", "drop", "change", "weave", "fo")
 
 
 def _read_joined(c: Cursor, i: int) -> Join:
@@ -163,6 +165,7 @@ def _so_many_chains(c: Cursor) -> tuple[str, int | None, int | None]:
     m = c.number()
     if not (n or m) or c.at(*SPACE_WORDS, "corner", "corners", "-"):
         return _NOWHERE
+    c.accept("top")
     return ("chain", None, n if n is not None else m)
 
 

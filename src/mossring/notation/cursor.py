@@ -15,6 +15,7 @@ from mossring.notation.words import (
     COLOURS,
     NUMBERS,
     ORDINALS,
+    PLACING,
     SHORT,
     TIMES,
     nearest,
@@ -127,6 +128,10 @@ class Cursor:
         for k, t in enumerate(self.tokens):
             if t.text in SHORT:
                 t.text = SHORT[t.text]
+            if (
+                t.text == "round" and k + 1 < len(self.tokens) and self.tokens[k + 1].text in PLACING
+            ):  # `1 rtrf round next tr`
+                t.text = "around"
             if t.kind != "word" or t.text in known or t.text in names:
                 continue
             if YARN_NAME.fullmatch(self.text[t.start : t.end]) or self._called(k):

@@ -38,8 +38,26 @@ _OPEN = {"(": ")", "[": "]"}
 _SEPARATORS = (",", ";", ".")
 _BEGINNING = ("beginning", "begin", "beg", "starting", "start")
 _CENTRES = ("mr", "mc", "loop", "ring", "knot")
+_BEHIND = ("all", "worked", "working", "in", "into")
+"""What may follow a dash behind instructions: `(3 dc, ch 2) 4 times - all in ring`."""
 _SETTING_WORDS = frozenset(
-    {"work", "working", "worked", "now", "turn", "rotate", "behind", "over", "before", "on", "along", "in", "through"}
+    {
+        "work",
+        "working",
+        "worked",
+        "now",
+        "continue",
+        "continuing",
+        "turn",
+        "rotate",
+        "behind",
+        "over",
+        "before",
+        "on",
+        "along",
+        "in",
+        "through",
+    }
 )
 _ROUND_WORDS = ("rnd", "round", "rnds", "rounds", "r", "row", "rows")
 
@@ -125,7 +143,9 @@ class Reader:
         nodes: list[Node] = []
         marks = Marks()
         while True:
-            while c.accept(*_SEPARATORS, "&", ":") or c.accept("and", "then"):
+            while c.accept(*_SEPARATORS, "&", ":", "and", "then") or (
+                c.at("-") and c.ahead().text in _BEHIND and c.accept("-")
+            ):
                 pass
             t = c.token
             if t.kind == "end" or (closer and t.text == closer):
@@ -217,9 +237,9 @@ class Reader:
         elif t.text == "all" and c.ahead().text in ("in", "into") and nodes:
             c.i += 2
             where = places.read_places(c)[0]
-            if not isinstance(nodes[-1], Work | Chain | Repeat):
-                raise c.fail("instruction")
             if where.targets and where.targets[0].kind != "ring":
+                if not isinstance(nodes[-1], Work | Chain | Repeat):
+                    raise c.fail("instruction")
                 nodes.append(Work((), where, c.span_from(c.i - 1)))
                 self.all_in = True
         elif t.text in ("counting", "including") or (t.text in _BEGINNING and c.ahead().text == "with"):
@@ -246,7 +266,7 @@ class Reader:
             c.i += 2
         elif depth == 0 and (remarks.clause(c) or remarks.motion(c, nodes)):
             pass
-        elif t.text in ("magic", "adjustable", "sliding") and c.ahead().text in ("ring", "circle", "loop"):
+        elif t.text in ("magic", "adjustable", "sliding", "slip") and c.ahead().text in ("ring", "circle", "loop"):
             c.i += 2
         elif t.text in ("mr", "mc") and c.ahead().kind == "num" and not nodes and c.ends(2):
             nodes.append(self._so_many_in_ring())
@@ -306,7 +326,7 @@ class Reader:
         turned = any(c.accept_phrase(word, "to") for word in ("turn", "rotate"))
         for word in ("turn", "rotate"):
             c.accept_phrase(word, "and")
-        while c.accept("work", "working", "worked", "now"):
+        while c.accept("work", "working", "worked", "now", "continue", "continuing", "go"):
             pass
         if c.phrase("in", "spiral") or c.phrase("in", "continuous"):
             while c.accept("in", "continuous", "spiral", *_ROUND_WORDS):

@@ -30,8 +30,8 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
     elif c.token.text in _OPEN:
         closer = _OPEN[c.token.text]
         c.i += 1
-    elif c.at("-", "=", ":"):
-        c.i += 1
+    elif c.accept("-", "=", ":"):
+        c.accept(">")  # `=> 12 dc`
     elif not (_so_many(c) or loose):
         return None
     out = _counts(c)

@@ -32,6 +32,7 @@ _SAME = {
     "’": "'",
     "‘": "'",
     "…": ".",
+    "→": "-",
 }
 
 
@@ -96,6 +97,8 @@ def tokenize(text: str) -> list[Token]:
             out.append(Token("ord", raw.lower(), start, end, tight, int(digits) if len(digits) < 10 else 10**9))
         else:
             mark = _SAME.get(raw, raw)
+            if mark == "-" and tight and out and out[-1].text == "-":  # `--`
+                continue
             if mark == "-" and raw != "—" and tight and text[end : end + 1].isalnum():
                 continue
             if mark == "x":

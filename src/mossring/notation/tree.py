@@ -56,7 +56,8 @@ class Until:
 class Where:
     """A place: which targets, picked how, how many of them. `together`: all the targets as one place;
     `rest`: the space worked last, once more; `made`: what was made just before. bare: `in sp` without a `next`,
-    which is the hook's own place when it has just come to such a space."""
+    which is the hook's own place when it has just come to such a space. past: so many places further on, as in
+    `the first dc after any ch-2 sp`."""
 
     mode: Literal["next", "same", "first", "last", "each", "any", "start", "together", "rest", "made"]
     targets: tuple[Target, ...]
@@ -65,6 +66,7 @@ class Where:
     until: Until | None = None
     said: bool = True
     bare: bool = False
+    past: int = 0
 
 
 @dataclass(frozen=True, slots=True)

@@ -47,8 +47,12 @@ SHORT = {
     "bet": "between",
     "btw": "between",
     "btwn": "between",
+    "stem": "post",
+    "stems": "posts",
 }
 """Shorter ways of the notebook."""
+PLACING = frozenset({"next", "each", "every", "same", "post", "posts", "corresponding", "following"})
+"""Before one of these `round` means around."""
 ORDINALS = {"second": 2, "third": 3, "fourth": 4, "fifth": 5, "sixth": 6}
 FILL = frozenset(
     {
@@ -109,7 +113,7 @@ tighten draw break established way manner pattern increasing incs cont keep cont
 above set before so but only using initial placing putting also up along to close join side rotate fasten final ending
 nothing none bump bumps ridge remains facing faces us after step gives makes giving should will are like take insert
 withdraw yo yrh
-mc replaced being by s f o wind wrap finger fingers section part granny solid
+mc replaced being by s f o fo wind wrap finger fingers section part granny solid
 """
 _ALIASES = {"omit": "skip"}
 

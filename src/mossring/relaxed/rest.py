@@ -15,8 +15,8 @@ from mossring.relaxed.lie import Lie, lie, strains
 from mossring.relaxed.net import CHAIN, HOOP, Floats, Net, net_of
 from mossring.relaxed.settle import MOST_STEPS, WEIGHT, How, Settled, settling
 
-MOST_IN_SPACE = 400
-MOST_WORK = 2_400_000
+MOST_IN_SPACE = 1200
+MOST_WORK = 4_000_000
 """Steps in space times stitches: what a piece of 10,000 settles in within a few seconds."""
 BUMP = 0.12
 RIPPLES = ((2, 0.3), (3, 1.1), (4, 2.0), (5, 0.7), (6, 1.9), (7, 0.2), (8, 1.3), (11, 0.5), (13, 2.2))

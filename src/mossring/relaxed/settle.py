@@ -14,15 +14,19 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
 import numpy as np
+import qdldl
 from scipy import sparse
-from scipy.sparse.linalg import splu
 
 from mossring.relaxed.net import FOLD, Floats, Net
 
 CLOSE = 2e-3
 """Stitch widths: about a hundredth of a millimetre at a usual gauge."""
-SLACK = 0.02
-"""The least stiffness that a spring has in the constant matrix: slack ones may tighten on the way."""
+IN_PLANE = 0.4
+"""How much of a spring's stiffness the constant matrix has in the plane: it resists along itself and not across."""
+OUT_OF_PLANE = 0.05
+"""How much of it out of the plane: the fabric lies nearly flat, and so do its springs."""
+SLACK = 0.05
+"""What every spring has in the constant matrix besides: slack ones may tighten on the way."""
 MOST_STEPS = 600
 BENDING = 0.12
 """Stiffness against bending out of the plane, per second difference (tuned on the known circles and polygons)."""
@@ -44,43 +48,38 @@ class Settled:
     energy: float
 
 
-@dataclass(slots=True)
-class _Forces:
-    """The energy of a net at given positions, and its gradient."""
+class Forces:
+    """The energy of a net and its gradient, in the plane (flat) or in space, for lines of all x, then all y (and z)."""
 
-    net: Net
-    turned: sparse.csr_matrix
-    stretch: Floats
-    bend: sparse.csr_matrix | None
-    press: float
+    def __init__(self, net: Net, flat: bool, weight: float = WEIGHT, bending: float = BENDING) -> None:
+        self.net = net
+        self.across = 2 if flat else 3
+        self.pressed = net.stiff * net.squeeze
+        self.pulled = np.where(net.kind == FOLD, 0.0, net.stiff)
+        self.bend = None if flat else (net.bends.T @ net.bends * bending + weight * sparse.identity(net.size)).tocsr()
+        self.turned = net.spots.T.tocsr()
 
     def stiffness(self, over: Floats) -> Floats:
         """How stiff each spring is, so much longer than at rest."""
-        return self.net.stiff * np.where(over < 0, self.net.squeeze, self.stretch)
+        return np.where(over < 0, self.pressed, self.pulled)
 
-    def __call__(self, x: Floats) -> tuple[float, Floats]:
+    def __call__(self, line: Floats) -> tuple[float, Floats]:
         net = self.net
-        d = net.spots @ x
-        length = np.sqrt(np.einsum("ij,ij->i", d, d))
+        x = line.reshape(self.across, -1)
+        d = [net.spots @ along for along in x]
+        length = np.sqrt(sum(a * a for a in d))
         over = length - net.rest
-        k = self.stiffness(over)
-        pull = k * over / np.maximum(length, 1e-9)
-        gradient = self.turned @ (d * pull[:, None])
-        energy = 0.5 * float(np.dot(k, over * over))
+        force = self.stiffness(over) * over
+        energy = 0.5 * float(force @ over)
+        force /= np.maximum(length, 1e-9)
+        gradient = np.empty_like(x)
+        for to, along in zip(gradient, d, strict=True):
+            to[:] = self.turned @ (along * force)
         if self.bend is not None:
-            z = x[:, 2]
-            bz = self.bend @ z
-            gradient[:, 2] += bz + self.press * z
-            energy += 0.5 * float(z @ bz + self.press * (z @ z))
-        return energy, gradient
-
-
-def forces(net: Net, flat: bool, weight: float = WEIGHT, bending: float = BENDING) -> _Forces:
-    """Energy and gradient of a net, in the plane (flat) or in space."""
-    stretch = np.where(net.kind == FOLD, 0.0, 1.0)
-    if flat:
-        return _Forces(net, net.spots.T.tocsr(), stretch, None, 0.0)
-    return _Forces(net, net.spots.T.tocsr(), stretch, (net.bends.T @ net.bends * bending).tocsr(), weight)
+            bent = self.bend @ x[2]
+            gradient[2] += bent
+            energy += 0.5 * float(x[2] @ bent)
+        return energy, gradient.reshape(-1)
 
 
 @dataclass(frozen=True, slots=True)
@@ -101,41 +100,44 @@ def settle(net: Net, start: Floats, flat: bool, how: How | None = None) -> Settl
 def settling(net: Net, start: Floats, flat: bool, how: How | None = None) -> Iterator[Settled]:
     """The same, told every so many steps; the last one is the result."""
     how = how or How()
-    force = forces(net, flat, how.weight, how.bending)
-    x = start[:, :2].copy() if flat else start.copy()
-    solve = _solver(net, force, x)
-    close = how.close * max(1.0, 0.1 * float(np.hypot(x[:, 0], x[:, 1]).max(initial=0.0)))
+    force = Forces(net, flat, how.weight, how.bending)
+    close = how.close * max(1.0, 0.1 * float(np.hypot(start[:, 0], start[:, 1]).max(initial=0.0)))
+    x = start.T[: force.across].reshape(-1)
+    solve = _solver(force, x)
     energy, gradient = force(x)
     past: deque[tuple[Floats, Floats, float]] = deque(maxlen=MEMORY)
     for step in range(1, how.most + 1):
         way = _downhill(gradient, solve, past)
-        slope = float(np.vdot(gradient, way))
+        slope = float(gradient @ way)
         if slope >= 0:  # what was learnt misleads: begin anew
             past.clear()
-            way = -np.ascontiguousarray(solve(gradient))
-            slope = float(np.vdot(gradient, way))
+            way = -solve(gradient)
+            slope = float(gradient @ way)
         far = 1.0
         while True:
-            to = x + far * way
+            moved = far * way
+            to = x + moved
             e, g = force(to)
             if e <= energy + 1e-4 * far * slope or far < 1e-4:
                 break
             far /= 2
-        moved, turned = to - x, g - gradient
-        bent = float(np.vdot(moved, turned))
+        turned = g - gradient
+        bent = float(moved @ turned)
         if bent > 1e-12:
             past.append((moved, turned, 1 / bent))
         x, energy, gradient = to, e, g
         if float(np.abs(moved).max(initial=0.0)) < close:
-            yield Settled(_in_space(x), step, True, energy)
+            yield Settled(_in_space(x, net.size), step, True, energy)
             return
         if step % TELL_EVERY == 0:
-            yield Settled(_in_space(x), step, False, energy)
-    yield Settled(_in_space(x), how.most, False, energy)
+            yield Settled(_in_space(x, net.size), step, False, energy)
+    yield Settled(_in_space(x, net.size), how.most, False, energy)
 
 
-def _in_space(x: Floats) -> Floats:
-    return x if x.shape[1] == 3 else np.column_stack((x, np.zeros(len(x))))
+def _in_space(line: Floats, points: int) -> Floats:
+    at = np.zeros((points, 3))
+    at[:, : len(line) // points] = line.reshape(-1, points).T
+    return at
 
 
 def _downhill(
@@ -145,26 +147,32 @@ def _downhill(
     q = gradient.copy()
     shares = []
     for moved, turned, weight in reversed(past):
-        share = weight * float(np.vdot(moved, q))
+        share = weight * float(moved @ q)
         shares.append(share)
         q -= share * turned
-    way = np.ascontiguousarray(solve(q))  # row by row like all others: mixed orders are summed several times slower
+    way = solve(q)
     for (moved, turned, weight), share in zip(past, reversed(shares), strict=True):
-        way += (share - weight * float(np.vdot(turned, way))) * moved
+        way += (share - weight * float(turned @ way)) * moved
     return -way
 
 
-def _solver(net: Net, force: _Forces, start: Floats) -> Callable[[Floats], Floats]:
+def _solver(force: Forces, start: Floats) -> Callable[[Floats], Floats]:
     """The constant system, factorised once: one for the plane, one for what stands out of it."""
-    n = net.size
-    k = force.stiffness(np.linalg.norm(net.spots @ start, axis=1) - net.rest) + SLACK
-    stiff = (net.spots.T @ sparse.diags(k) @ net.spots).tocsc() + sparse.identity(n, format="csc") * PIN
-    plane = splu(stiff, permc_spec="MMD_AT_PLUS_A", options={"SymmetricMode": True})
-    if force.bend is None:
-        return plane.solve
-    out = splu(
-        (stiff + force.bend + sparse.identity(n) * force.press).tocsc(),
-        permc_spec="MMD_AT_PLUS_A",
-        options={"SymmetricMode": True},
-    )
-    return lambda g: np.column_stack((plane.solve(np.ascontiguousarray(g[:, :2])), out.solve(g[:, 2])))
+    net, n = force.net, force.net.size
+    length = np.sqrt(sum((net.spots @ along) ** 2 for along in start.reshape(force.across, -1)))
+    k = force.stiffness(length - net.rest)
+    plane = _factors(force, IN_PLANE * k + SLACK)
+    factors = [plane, plane]
+    if force.bend is not None:
+        factors.append(_factors(force, OUT_OF_PLANE * k + SLACK, force.bend))
+    return lambda g: np.concatenate([f.solve(along) for f, along in zip(factors, g.reshape(-1, n), strict=True)])
+
+
+def _factors(force: Forces, k: Floats, bend: sparse.csr_matrix | None = None) -> qdldl.Solver:
+    pulls = force.net.spots.copy()
+    pulls.data *= np.repeat(k, np.diff(pulls.indptr))
+    system = force.turned @ pulls
+    if bend is not None:
+        system = system + bend
+    system.setdiag(system.diagonal() + PIN)
+    return qdldl.Solver(sparse.triu(system, format="csc"), upper=True)

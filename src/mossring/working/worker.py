@@ -441,7 +441,7 @@ class Worker(Maker):
             if self._is_deep(node.where):
                 self.attached = node.where
                 return
-            u = reach.find(self, node.where)
+            u = (reach.find(self, node.where) + node.where.past) % len(edge.made)
             edge.last = u
             edge.last_between = edge.between
             edge.pos = edge.base = u
