@@ -29,7 +29,7 @@ from mossring.notation import (
 )
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import likely_dialect
-from mossring.notation.growing import grown, has_corner, spread
+from mossring.notation.growing import grown, has_corner, only_corners, spread, with_groups
 from mossring.notation.tree import Label, Node
 from mossring.shape import (
     Entry,
@@ -334,6 +334,8 @@ def _grown(source: RoundTree, tree: RoundTree) -> tuple[Node, ...] | None:
         return spread(source.body, first.n)
     if first.kind == "on" and not has_corner(source.body):
         return spread(source.body, 1)
+    if first.kind == "groups" and only_corners(source.body):
+        return with_groups(source.body)
     return grown(source.body)
 
 

@@ -30,4 +30,4 @@ def test_right_ones_come_back_the_same(path: Path, terms: Dialect) -> None:
     draft = work_draft(path.read_text())
     written = as_text(write_sheet(draft, terms))
     assert same_fabric(work_draft(written).fabric, draft.fabric), written
-    assert [f for f in analyse(written).findings if f.severity == "stop"] == []
+    assert [f.code for f in analyse(written).findings if f.severity != "hint" and f.family != 5] == [], written

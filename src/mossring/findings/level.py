@@ -50,7 +50,10 @@ def _sound(r: DraftRound) -> bool:
 def _numbers(look: Look) -> str:
     e = look.round.entry
     got, want = round(e.growth), round(e.needed)
-    return f"its edge gains {got} stitch widths, and lying flat wants about {want}."
+    numbers = f"its edge gains {got} stitch widths, and lying flat wants about {want}."
+    if (got >= want) == (e.verdict == "cups"):  # what is amiss was there before and shows now
+        numbers += f" The {'lack' if e.verdict == 'cups' else 'excess'} came with the rounds before."
+    return numbers
 
 
 def explain(look: Look) -> str:

@@ -74,7 +74,7 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
     ):
         c.i += 1
         c.accept("off")
-        c.accept("yarn")
+        c.accept("yarn", "colour") and c.token.kind == "num" and c.number()
         _name(c)
         while c.at("and", "weave", "in", "ends"):
             if c.at("and") and c.ahead().text != "weave":

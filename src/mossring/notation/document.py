@@ -28,6 +28,7 @@ from mossring.notation.pasted import (
     told_loops,
     told_starts,
     worked_into,
+    works_in_ring,
 )
 from mossring.notation.tree import Span, Trouble
 from mossring.stitches.terms import TERMS, Dialect, dialect_of
@@ -207,12 +208,24 @@ def read_document(text: str) -> Document:
     for raw in doc.plain.splitlines(keepends=True):
         _line(doc, raw.rstrip("\r\n"), at)
         at += len(raw)
+    _unheaded(doc)
     if doc.rounds and doc.rounds[0].word == "Row":  # what a later row says of its turning chain holds for all
         doc.starts += [s for r in doc.rounds for s in told_starts(r.text) if s.n and not s.what]
         doc.starts += [s for r in doc.rounds for s in worked_into(r.text)]
     if not doc.rounds and not doc.troubles:
         doc.troubles.append(Trouble("no rounds", (0, min(1, len(text))), {}))
     return doc
+
+
+def _unheaded(doc: Document) -> None:
+    """`MR 8 hdc`, `Ch 12. Sc in 2nd ch from hook and across` on a line of its own before round 2 is round 1."""
+    if not doc.rounds or doc.rounds[0].first != 2:
+        return
+    second = doc.rounds[0]
+    line = next((n for n in reversed(doc.notes) if n.at < second.at and n.kind in ("note", "header")), None)
+    if line is not None and works_in_ring(line.text):
+        doc.notes.remove(line)
+        doc.rounds.insert(0, RoundLine(1, 1, line.text.rstrip(), line.at, (line.at, line.at), second.word))
 
 
 def _line(doc: Document, line: str, at: int) -> None:

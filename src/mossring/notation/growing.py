@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from mossring.notation.targets import ANY_STITCH, CORNER
-from mossring.notation.tree import Chain, Make, Node, Repeat, Until, Where, Work
+from mossring.notation.tree import Chain, Make, Node, Repeat, Target, Until, Where, Work
 
 _TO_CORNER = Until("target", CORNER)
 
@@ -43,6 +43,34 @@ def grown(body: Sequence[Node]) -> tuple[Node, ...] | None:
             out.append(_swept(node))
             i += 1
     return None if _two_runs(out) else tuple(out)
+
+
+def with_groups(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions of a round of nothing but corners, with a group like half a corner in each space between."""
+    out: list[Node] = []
+    for k, node in enumerate(body):
+        before = body[k - 1] if k else None
+        link = body[k + 1] if k + 1 < len(body) and isinstance(body[k + 1], Chain) else None
+        if isinstance(node, Repeat):
+            out.append(replace(node, body=with_groups(node.body)))
+        elif isinstance(node, Work) and _about_chain(node) and node.where.mode == "each":
+            once = replace(node, where=replace(node.where, mode="next", until=None))
+            out.append(Repeat(with_groups([once]), None, node.span, until=node.where.until))
+        elif isinstance(node, Work) and _about_chain(node):
+            out += [node, *([] if link else [_side_of(node, None)])]
+        elif isinstance(node, Chain) and isinstance(before, Work) and _about_chain(before):
+            out += [node, _side_of(before, node)]
+        else:
+            out.append(node)
+    return tuple(out)
+
+
+def _side_of(corner: Work, link: Chain | None) -> Repeat:
+    """Groups in the spaces (with the chain behind each), or in the gaps, up to the next corner."""
+    make = next(n for n in reversed(corner.group) if isinstance(n, Make))
+    place = Target("sp", chains=link.n) if link else Target("gap")
+    group = replace(corner, group=(make,), where=Where("next", (place,), corner.where.span))
+    return Repeat((group, *([link] if link else [])), None, corner.span, until=_TO_CORNER)
 
 
 def spread(body: Sequence[Node], more: int, in_all: int | None = None) -> tuple[Node, ...] | None:
@@ -102,6 +130,21 @@ def _is_corner(node: Node) -> bool:
         return False
     kinds = [t.kind for t in node.where.targets]
     return "corner" in kinds or (len(node.group) >= 3 and any(isinstance(n, Chain) for n in node.group))
+
+
+def only_corners(body: Sequence[Node]) -> bool:
+    """Whether all that a round works are groups about a chain, in its corners."""
+    works = [n for n in body if isinstance(n, Work) and not _slips(n)]
+    repeats = [n.body for n in body if isinstance(n, Repeat)]
+    return bool(works or repeats) and all(_about_chain(n) for n in works) and all(only_corners(b) for b in repeats)
+
+
+def _slips(node: Work) -> bool:
+    return any(isinstance(m, Make) and m.stitch == "slst" for m in node.group)
+
+
+def _about_chain(node: Work) -> bool:
+    return len(node.group) >= 3 and isinstance(node.group[-1], Make) and any(isinstance(n, Chain) for n in node.group)
 
 
 def has_corner(body: Sequence[Node]) -> bool:

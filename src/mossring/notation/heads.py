@@ -12,7 +12,7 @@ _N = r"(?:\d{1,6}|" + "|".join(w for w in NUMBERS if w != "zero") + r")"
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
 _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-H])"
-_END = r"\s*(?:[:;.)=]+(?![\d.])|[-–—](?=\s))\s*"
+_END = r"\s*(?:[:;.)=]+(?![\d.])|[-–—~|>](?=\s))\s*"
 _BARE_END = (
     r",?\s+(?=(?:(?:as|same|repeat|like)\b|ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|"
     r"turn|"

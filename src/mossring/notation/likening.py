@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from mossring.notation import endings
 from mossring.notation.cursor import GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
-from mossring.notation.targets import ROUND_WORDS
+from mossring.notation.targets import CHAIN_WORDS, ROUND_WORDS
 from mossring.notation.tree import Growth, GrowthKind
 
 if TYPE_CHECKING:
@@ -25,7 +25,7 @@ def as_round(r: Reader) -> bool:
     """`as Rnd 3`, `same as Rnd 3`, with what it adds."""
     c = r.c
     i = c.i
-    c.accept("do", "work")
+    c.accept("do", "work", "continue", "cont", "proceed")
     c.accept("same")
     if not c.accept("as", "like"):
         c.i = i
@@ -78,7 +78,7 @@ def _additions(r: Reader) -> None:
         save = c.i
         c.accept(",")
         c.accept("but")
-        if _yarns(c):
+        if _yarns(c) or (r.grows and _chains_between(c)):
             continue
         if not (c.accept("with", "working", "work", "adding", "having", "making") or (r.grows and c.accept("and"))):
             c.i = save
@@ -98,6 +98,18 @@ def _yarns(c: Cursor) -> bool:
     if c.accept("using", "in", "with") and (c.at("colour", "yarn") or c.token.start in c.yarns):
         while c.token.kind in ("word", "num") and not c.at("working", "with", "adding"):
             c.i += 1
+        return True
+    c.i = save
+    return False
+
+
+def _chains_between(c: Cursor) -> bool:
+    """`, ch 1 between groups`, as there were before."""
+    save = c.i
+    c.number()
+    if c.accept(*CHAIN_WORDS) and (c.number() or True) and c.accept("between"):
+        while c.accept("each", "every", "them", *GROUP_WORDS, "corners", "and"):
+            pass
         return True
     c.i = save
     return False
@@ -188,6 +200,7 @@ def _more(r: Reader) -> tuple[GrowthKind, int] | None:
     if not more and c.accept(*GROUP_WORDS, *SPACE_WORDS):  # `but with three gaps on each side`
         c.accept("of") and (c.number(), c.stitch())
         if _on_each_side(c):
+            c.accept(*SPACE_WORDS)  # `with one group of 3 dc in each side space`
             return "groups", n
     c.i = save
     if not more:

@@ -28,9 +28,10 @@ _TERMS = re.compile(
     r"|\b(?P<last>(?-i:US|UK)|uk)(?=\s*[,;:|/–—]|\W*$)",
     re.IGNORECASE,
 )
-_MAGIC = re.compile(r"\b(?:(?:magic|adjustable|sliding) (?:ring|circle|loop)|mr\b)", re.IGNORECASE)
+_MAGIC = re.compile(r"\b(?:(?:magic|adjustable|sliding|slip) (?:ring|circle|loop)|mr\b)", re.IGNORECASE)
 _CHAINS = r"(?:ch(?:ain)?s?[ -]?\d{1,4}|\d{1,4} ?ch(?:ain)?s?)"
 _RING = re.compile(r"\b" + _CHAINS + r"\b.*\b(?:ring|join|circle)\b|\bring\b.*\b" + _CHAINS + r"\b", re.IGNORECASE)
+_IN_RING = re.compile(r"\b(?:(?:in|into) (?:the )?ring|from (?:the )?hook)\b", re.IGNORECASE)
 _CAST = re.compile(
     r"^\W*(?:(?:foundation|base|starting|begin|start|using|with|make|work|yarn|colou?r|chain|ch|[A-Z]"
     r"|an?|the|size|hook|[\d.]+ ?mm)\b[\s:,]*)*" + _CHAINS + r"(?: loosely)?\W*$",
@@ -97,6 +98,11 @@ def said_dialect(line: str) -> Dialect | None:
 def names_stitches(value: str) -> bool:
     """Whether what follows a colon tells of stitches, as a definition does."""
     return bool(_STITCHES.search(value) or re.match(_CHAINS, value, re.IGNORECASE))
+
+
+def works_in_ring(line: str) -> bool:
+    """Whether a line without a heading works the first stitches into a ring, or along a foundation chain."""
+    return bool(_STITCHES.search(line) and (_MAGIC.search(line) or _IN_RING.search(line)))
 
 
 def says_begin(line: str) -> bool:

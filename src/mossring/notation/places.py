@@ -39,6 +39,12 @@ def read_places(c: Cursor) -> list[Where]:
             c.i = save
             break
         places.append(read_place(c))
+    if c.at("and") and c.ahead().text in ("across", "around", "along"):  # `in 2nd ch from hook and across`
+        i = c.i
+        c.i += 1
+        along = places[-1].targets and places[-1].targets[0].kind in ("ring", "chain")
+        target = Target("chain") if along else ANY_STITCH
+        places.append(Where("each", (target,), c.span_from(i), until=read_until(c) or END))
     together = _together(c, places)
     return [together] if together else _one_sweep(places)
 

@@ -28,7 +28,7 @@ from mossring.notation.tree import (
     Where,
     Work,
 )
-from mossring.notation.words import FILL
+from mossring.notation.words import FILL, NUMBERS
 from mossring.stitches.table import lookup
 from mossring.stitches.terms import Dialect
 
@@ -69,6 +69,7 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
     c = Cursor(text, dialect, names)
     reader = Reader(c)
     reader.part = part
+    _summed_up(c)
     body = reader.sequence(closer=None, depth=0)
     body, ring, cast = _own_beginning(body)
     written = any(isinstance(n, Join) for n in body) or closing.starts_with_chain(body)
@@ -85,6 +86,18 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
         tuple(reader.grows),
         cast,
     )
+
+
+def _summed_up(c: Cursor) -> None:
+    """`12 dc in ring in four groups of 3: ch 3, 2 dc, ...`: what sums the round up before its words is passed."""
+    k = next((k for k, t in enumerate(c.tokens[:30]) if t.text in (":", ".", ";", "*", "(", "[")), 0)
+    texts = {t.text for t in c.tokens[:k]}
+    opens = c.token.kind == "num" or c.at("work", "make") or c.token.text in NUMBERS
+    if not opens or not k or c.tokens[k].text != ":" or texts.isdisjoint(_CENTRES):
+        return
+    if c.ahead(k + 1).text in ("*", "(", "[", *CHAIN_WORDS) or c.ahead(k + 2).text in CHAIN_WORDS:
+        c.i = k + 1
+        c.forgive(0)
 
 
 def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None]:
@@ -222,7 +235,9 @@ class Reader:
             if fresh:
                 self.yarn = self.yarn or act.yarn
             nodes.append(act)
-        elif nodes and depth == 0 and repeating.times_behind(self, nodes, marks):
+        elif (nodes and depth == 0 and repeating.times_behind(self, nodes, marks)) or (
+            nodes and t.text in ("with", "separated", "between", "after") and repeating.chains_between(c, nodes)
+        ):
             pass
         elif (join := self._join(nodes, depth)) is not None:
             nodes.append(join)
@@ -252,7 +267,10 @@ class Reader:
             i = c.i
             c.i += 2
             where = places.read_places(c)[0]
-            if c.at(":", ".", ";") or c.ahead().text in ("*", "(", "["):  # `start in any corner: *(3 dc, ...`
+            chained = bool(where.targets) and where.targets[0].kind == "ring"  # `starting in 2nd ch from hook: ...`
+            if not chained and (
+                c.at(":", ".", ";") or c.ahead().text in ("*", "(", "[")
+            ):  # `start in any corner: *(3 dc, ...`
                 nodes.append(Act("attach", c.span_from(i), where=where))
             else:
                 nodes.extend(self._begun_in(where, depth))
@@ -264,7 +282,7 @@ class Reader:
             c.i += 3 if t.text == "do" else 2
         elif t.text == "to" and c.ahead().text in ("finish", "end", "complete", "secure") and nodes:
             c.i += 2
-        elif depth == 0 and (remarks.clause(c) or remarks.motion(c, nodes)):
+        elif depth == 0 and (remarks.clause(c, nodes) or remarks.motion(c, nodes)):
             pass
         elif t.text in ("magic", "adjustable", "sliding", "slip") and c.ahead().text in ("ring", "circle", "loop"):
             c.i += 2

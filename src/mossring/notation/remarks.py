@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 
 from mossring.notation import places, targets
 from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor, UnreadableError
@@ -97,9 +98,9 @@ def sentence(c: Cursor) -> bool:
     return True
 
 
-def clause(c: Cursor) -> bool:
+def clause(c: Cursor, nodes: list[Node]) -> bool:
     """A clause that only tells how: it is passed."""
-    return _facing(c) or _manner(c) or _last_of_all(c)
+    return _facing(c) or _manner(c, nodes) or _last_of_all(c)
 
 
 def _facing(c: Cursor) -> bool:
@@ -116,20 +117,28 @@ def _facing(c: Cursor) -> bool:
 _MANNERS = frozenset({"working", "being", "making", "taking", "keeping", "remembering", "noting", "catching"})
 
 
-def _manner(c: Cursor) -> bool:
-    """`working from left to right`, `taking care not to twist`: how something is done; it asks for no stitch."""
+def _manner(c: Cursor, nodes: list[Node]) -> bool:
+    """`taking care not to twist`: how something is done; it asks for no stitch. Single crochet `working from left to
+    right` is reverse single crochet."""
     if c.token.text not in _MANNERS:
         return False
     save = c.i
     c.i += 1
     while c.token.kind == "word" and not c.at("and", "then", *_ASKING, *NUMBERS) and not targets.opens_target(c):
         c.i += 1
-    ends = c.token.kind == "end" or c.at(*_SEPARATORS, "and", "then")
+    ends = c.token.kind == "end" or c.at(*_SEPARATORS, *_OPEN, "and", "then")
     if c.i - save < 3 or not ends:
         c.i = save
         return False
     c.forgive(save)
+    last = nodes[-1] if nodes else None
+    if isinstance(last, Work) and {"left", "right"} <= {t.text for t in c.tokens[save : c.i]}:
+        nodes[-1] = replace(last, group=tuple(_reversed(node) for node in last.group))
     return True
+
+
+def _reversed(node: Node) -> Node:
+    return replace(node, stitch="revsc") if isinstance(node, Make) and node.stitch == "sc" else node
 
 
 def _last_of_all(c: Cursor) -> bool:

@@ -6,10 +6,10 @@ from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from mossring.notation import acts, endings, grouping, labels, likening, places, remarks, stitching, targets
-from mossring.notation.cursor import Cursor
+from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
-from mossring.notation.tree import Chain, Node, Repeat, Skip, Together, Trouble, Until, Work
+from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Together, Trouble, Until, Work
 
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
@@ -71,6 +71,60 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     marks.open.clear()
     marks.close.clear()
     return True
+
+
+def chains_between(c: Cursor, nodes: list[Node]) -> bool:
+    """`12 dc in ring with ch 1 between each`, `(3 dc, ch 2, 3 dc) in each corner, ch 1 between corners`: what was just
+    made is made one by one, with chains behind each."""
+    i = c.i
+    apart = c.at("separated")
+    c.accept("with", "separated") and c.accept("by")
+    chain = nodes[-1] if c.i == i and nodes and isinstance(nodes[-1], Chain) else None
+    made = nodes[:-1] if chain else nodes
+    n = chain.n if chain else _chains(c)
+    each = n and made and (c.accept("between", "after") or apart)
+    each = each and (c.accept("each", "every", "them") or c.at(*GROUP_WORDS, "corners") or apart or c.ends(0))
+    one = _one_by_one(made[-1]) if each else None
+    if not n or one is None or not isinstance(made[-1], Work | Repeat):
+        c.i = i
+        return False
+    c.stitch() or c.accept(*STITCH_WORDS, *GROUP_WORDS, "one", "corner", "corners")
+    again = c.i
+    c.accept(",")
+    c.i = c.i if _chains(c) == n else again  # `, ch 1` for the last of them
+    links = (Chain(n, c.span_from(i)),)
+    started = len(made) > 1 and isinstance(made[-2], Chain) and made[-2].n > 1
+    span, body = made[-1].span, (*one.body, *links)
+    nodes[len(made) - 1 :] = [*(links if started else ()), replace(one, body=body, span=(span[0], c.span_from(i)[1]))]
+    return True
+
+
+def _chains(c: Cursor) -> int | None:
+    """`ch 1`, `1 ch`: how many."""
+    save = c.i
+    n = c.number()
+    if c.accept("ch", "chain", "chains") and (n := n or c.number() or 1):
+        return n
+    c.i = save
+    return None
+
+
+def _one_by_one(node: Node) -> Repeat | None:
+    """What a node makes at one place, repeated as often as it does."""
+    if isinstance(node, Repeat):
+        return node
+    if not isinstance(node, Work):
+        return None
+    once = replace(node.where, mode="next", count=1, until=None)
+    if node.where.mode == "each":
+        return Repeat((replace(node, where=once),), None, node.span, until=node.where.until or places.END)
+    make = node.group[0] if len(node.group) == 1 else None
+    if node.where.count > 1:
+        return Repeat((replace(node, where=once),), node.where.count, node.span, times_span=node.span)
+    if isinstance(make, Make) and make.n > 1:
+        one = replace(node, group=(replace(make, n=1),))
+        return Repeat((one,), make.n, node.span, times_span=node.span)
+    return None
 
 
 def bracket(r: Reader, nodes: list[Node], depth: int) -> None:

@@ -58,7 +58,7 @@ def read_ring(c: Cursor) -> Target | None:
     c.i = save
     if c.accept("mr", "mc"):
         return RING
-    magic = c.accept("magic", "adjustable", "sliding")
+    magic = c.accept("magic", "adjustable", "sliding", "slip")
     magic or c.accept("center", "centre", "ch", "chain")
     if c.accept("ring", "circle") or (magic and c.accept("loop")):
         _made_of_chains(c)
@@ -73,7 +73,8 @@ def _made_of_chains(c: Cursor) -> None:
     c.accept("made")
     if c.accept("of", "from", "with"):
         before = c.number()
-        if c.accept(*CHAIN_WORDS) and (before or c.number()):
+        chained = c.accept(*CHAIN_WORDS) and (before or c.number())
+        if chained and not c.at("between", "after"):  # `12 dc in ring with ch 1 between each`
             return
     c.i = save
 

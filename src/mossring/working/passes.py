@@ -65,7 +65,7 @@ def _around(w: Worker, node: Repeat) -> None:
             passes += 1
             if edge.pos <= before[0] and w.depths.taken <= before[1] and passes > 1:
                 raise UnworkableError("repeat goes nowhere", node.span)
-        if passes == most and node.loose and node.cut is not None:
+        if passes == most and node.cut is not None:
             for inner in node.body[: node.cut]:
                 w.node(inner)
     finally:
@@ -128,7 +128,8 @@ def _pass(w: Worker, node: Repeat, passes: int, cap: int | None) -> None:
                 raise AgainError(id(node), passes) from e  # the last pass goes on with the words behind it
             if passes and node.loose:
                 return
-            if passes and id(node) in w.tail and e.trouble.kind in ("past the end", "no such place"):
+            ran_out = e.trouble.kind in ("past the end", "no such place")
+            if passes and id(node) in w.tail and ran_out and (node.cut is None or k >= node.cut):
                 raise AgainError(id(node), passes) from e  # what is left is for the words behind it
             if passes and e.trouble.kind == "past the end":
                 left = sum(1 for u in range(begun, edge.end) if edge.at(u).counted)

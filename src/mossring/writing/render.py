@@ -18,7 +18,7 @@ def as_text(sheet: Sheet) -> str:
     if sheet.special:
         out.append("Special stitches: " + "; ".join(f"{a} = {how}" for a, how in sheet.special))
     out += [f"Stitch {name}: {made}" for name, made in sheet.names]
-    out.append(f"Begin: {sheet.begin}")
+    out.append(f"{sheet.begins_as}: {sheet.begin}")
     out += [_note(n) for n in sheet.opening_notes]
     for r in sheet.rounds:
         out.append(r.line)
@@ -40,7 +40,7 @@ def as_markdown(sheet: Sheet) -> str:
     if sheet.special or sheet.names:
         out += ["## Special stitches", ""]
         out += [f"- **{_star(a)}**: {_star(how)}" for a, how in [*sheet.names, *sheet.special]] + [""]
-    out += ["## Pattern", "", f"**Begin:** {sheet.begin}.", ""]
+    out += ["## Pattern", "", f"**{sheet.begins_as}:** {sheet.begin}.", ""]
     out += [line for n in sheet.opening_notes for line in (f"> {_plain(n)}", "")]
     for r in sheet.rounds:
         out += [f"**{r.label}:** {_star(r.text)}. *({r.counts})*", ""]
@@ -75,7 +75,7 @@ def as_html(sheet: Sheet) -> str:
     body.append("<h2>Abbreviations</h2>" + _dl(sheet.abbreviations))
     if sheet.special or sheet.names:
         body.append("<h2>Special stitches</h2>" + _dl([*sheet.names, *sheet.special]))
-    body.append(f"<h2>Pattern</h2><p><b>Begin:</b> {escape(sheet.begin)}.</p>")
+    body.append(f"<h2>Pattern</h2><p><b>{sheet.begins_as}:</b> {escape(sheet.begin)}.</p>")
     body += [f'<p class="note">{escape(_plain(n))}</p>' for n in sheet.opening_notes]
     for r in sheet.rounds:
         body.append(

@@ -73,7 +73,7 @@ def script_of(done: WorkedRound, hook: int, find: dict[int, Made], way: Way = PL
         if gap:
             walk.used.add(u0)
         steps.pos = max(u0 if gap else u0 + 1, steps.after(first, u0))
-        steps.touched = walk.ring or gap or walk.edge[u0].kind != "ch"
+        steps.touched = walk.ring or (not gap and walk.edge[u0].kind != "ch")
         steps.begun = u0 if not gap else -1
         steps.space = u0 if not walk.ring and walk.edge[u0].kind == "ch" else -1
     for g in groups[1:] if opens else groups:
@@ -213,7 +213,7 @@ class _Steps:
             place = place._replace(part=g.part)
         if gap:
             walk.used.add(u % n)
-        self.pos, self.touched = (u if gap else u + 1), walk.ring or gap or walk.edge[u % n].kind != "ch"
+        self.pos, self.touched = (u if gap else u + 1), walk.ring or (not gap and walk.edge[u % n].kind != "ch")
         if not walk.ring and not gap and walk.edge[u % n].kind == "ch":
             self.space = u % n
         if place in COMMON:

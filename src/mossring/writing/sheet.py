@@ -58,6 +58,7 @@ class Sheet:
     dialect: Dialect
     shape: str
     begin: str
+    begins_as: str = "Begin"
     materials: list[tuple[str, str]] = field(default_factory=list)
     kept: list[tuple[str, str]] = field(default_factory=list)
     abbreviations: list[tuple[str, str]] = field(default_factory=list)
@@ -82,6 +83,8 @@ def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -
     begin = style.begin if style.begin and own.kind != "foundation" else own
     title = draft.doc.title or "Untitled motif"
     sheet = Sheet(title, dialect, draft.shape.name, begin_words(begin, phrases))
+    if draft.rounds and draft.rounds[0].line is not draft.doc.rounds[0]:  # the ring has a number of its own
+        sheet.begins_as = f"{draft.rounds[0].line.word} {draft.rounds[0].number - 1}"
     sheet.cannot = [f"“{c}” is no school that I know." for c in style.cannot]
     if style.begin and own.kind == "foundation":
         sheet.cannot.append("It keeps its foundation: a piece about a chain has no ring.")
@@ -107,6 +110,7 @@ def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -
         if sided:
             label += " (WS)" if s.done.turned else " (RS)"
         label += letters.change(s.done.yarn)
+        text = letters.loops(text)
         sheet.cannot += [why] if (why := not_in_style(s, style)) else []
         sheet.rounds.append(SheetRound(s.round.number, label, text, counts, tuple(notes.get(i, ()))))
     sheet.changes = changed_fabric(draft, style, rounds)
@@ -124,6 +128,14 @@ class _Letters:
         self.of = {letter: letter for letter in draft.doc.yarns}
         self.named: list[tuple[str, str]] = []
         self.now = "A"
+
+    def loops(self, text: str) -> str:
+        """The words of a round with the loops it parks and picks up called by their letters."""
+        for yarn, letter in self.of.items():
+            text = (
+                re.sub(rf"\b(loop of|pick up) {re.escape(yarn)}\b", rf"\1 {letter}", text) if yarn != letter else text
+            )
+        return text
 
     def change(self, yarn: str) -> str:
         """` with B` where the yarn is another one than before, else nothing."""
