@@ -187,15 +187,17 @@ def _chain_or_stitch(c: Cursor) -> tuple[str, int | None, int | None]:
         return ("stitch", None, None)
     n = c.number()
     if c.accept("ch", "chain", "chains"):
-        m = c.number()
-        return _NOWHERE if c.at("made", *SPACE_WORDS) else ("chain", None, n if n is not None else m)
+        n = c.number() if n is None else n
+        return _NOWHERE if c.at("made", *SPACE_WORDS) else ("chain", None, n)
     if c.stitch() or c.accept(*STITCH_WORDS):
         return ("stitch", None, None)
     return _NOWHERE
 
 
 def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int | None) -> Join:
-    """The join with what may trail: `to join`, `of rnd`, `(counts as ch-2 sp)`."""
+    """The join with what may trail: `with sl st`, `to join`, `of rnd`, `(counts as ch-2 sp)`."""
+    how = c.i
+    c.i = how if not (c.accept("with", "by", "using") and c.stitch() == "slst") else c.i
     if c.accept("of"):
         c.accept("this", "same")
         c.accept("rnd", "round")
@@ -214,4 +216,5 @@ def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int 
         told = label is not None and label.stitch == "ch"
         space = label.chains if label and told else _CHAINS_TALL.get(stitch, 1)
     kind: Literal["chain", "stitch", ""] = "chain" if into == "chain" else "stitch" if into == "stitch" else ""
-    return Join(stitch, kind, c.span_from(i), nth, of, space, forms, told)
+    top = kind == "stitch" and any(t.text == "top" for t in c.tokens[i : c.i])
+    return Join(stitch, kind, c.span_from(i), nth, of, space, forms, told, top)

@@ -18,14 +18,16 @@ _DEPTH = 38
 
 
 def cut_said(r: Reader, cut: int | None) -> int | None:
-    """A `**` counts as the end of the last repeat only if `ending last rep at **` follows."""
+    """A `**` counts as the end of the last repeat only if `ending last rep at **`, `ending at ** on last rep` follows."""
     c = r.c
     save = c.i
     c.accept(",", ";")
-    if cut is not None and c.accept("ending", "end"):
+    if cut is not None and c.accept("ending", "end", "finishing", "finish", "stopping", "stop"):
         while c.token.kind == "word":
             c.i += 1
         if c.accept("**"):
+            while c.accept("on", "in", "of", "for", "last", "final", "rep", "repeat", "time"):
+                pass
             return cut
     c.i = save
     return None

@@ -19,7 +19,7 @@ _BARE_END = (
     r"in (?:an? |the )?(?:magic|mr\b|mc\b|ring|adjustable)|\d+\s?[a-z]|[(\[*])[^a-z]?)"
 )
 _SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"
-_IN = r"(?:[ ,(]*(?:with|in|using|-|–)?[ ]*(?:yarn|colou?r)?[ (\[]+(?P<named>" + _YARN + r")[ )\]]*(?=[:.)]))?"
+_IN = r"(?:[ ,(]*(?:with|in|using|-|–)?[ ]*(?:yarn|colou?r)?[ (\[]+(?P<named>" + _YARN + r")[ )\]]*(?=[:.)]|[-–—] ))?"
 _COLOUR = (
     r"(?:[ ,(–-]*\b(?:in|with|using)\s+(?![^:]*\b(?:ring|loops?|lps?|sts?|each|next|sps?|chains?|ch|round)\b[^:]*:)"
     r"(?P<colour>[a-z]{3,}(?: [a-z]{3,}){0,2})[ )\]]*(?=:))?"
@@ -107,7 +107,7 @@ def _yarn(said: dict[str, str]) -> str:
     return said.get("colour", "").lower() or (said.get("named") or said["yarn"]).upper()
 
 
-_NUMBER = re.compile(r"^[ \t]*(?P<first>\d{1,3})[ \t]*[:.)-][ \t]+(?=\S)")
+_NUMBER = re.compile(r"^[ \t]*(?P<first>\d{1,3})[ \t]*(?:\((?P<yarn>" + _YARN + r")\)[ \t]*)?[:.)-][ \t]+(?=\S)")
 
 
 def only_numbered(text: str) -> bool:
@@ -122,7 +122,7 @@ def read_head(line: str, numbered: bool = False) -> Head | None:
     m = next((found for pattern in (*_HEADS, _ALONE) if (found := pattern.match(line))), None)
     if m is None and numbered and (bare := _NUMBER.match(line)):
         n = int(bare["first"])
-        return Head(n, n, False, "", "", bare.start("first"), bare.end())
+        return Head(n, n, False, "", bare["yarn"] or "", bare.start("first"), bare.end())
     if m is None:
         return None
     said = m.groupdict("")

@@ -45,6 +45,9 @@ _REMARKING = frozenset(
 """How a bracket begins that tells of what was worked and asks for nothing."""
 
 
+_RING = frozenset({"a", "magic", "ring", "circle", "loop", "in", "into", "or", "use", "using", "start", "with"})
+
+
 def bracket(c: Cursor) -> bool:
     """A bracket that only remarks (`(first V-st made)`, `[ch 2 at start doesn't count]`) is passed."""
     closer = _OPEN[c.token.text]
@@ -55,12 +58,14 @@ def bracket(c: Cursor) -> bool:
             return False
         words.add(c.ahead(k).text)
         k += 1
-    remarks = words & {"made", "completed", "counts", "count", "note", "magic", "is"} or words in _SIDES
+    remarks = words & {"made", "completed", "counts", "count", "note", "is"} or words in _SIDES
     remarks = remarks or {"+", "ch"} <= words  # `12 dc in ring (ch 3 + 11 dc)`
+    remarks = remarks or ("magic" in words and words <= _RING)
     remarks = remarks or bool(words and words <= GROUP_WORDS)  # `5 dc in next dc (shell)`
     remarks = remarks or {"same", "as"} <= words  # `(same ch as first dc)`
     opening = re.match(r"\W*(\w+)", c.text[c.token.end :])
-    remarks = remarks or bool(opening and opening[1].lower() in _REMARKING)  # `(the middle one of the 3)`
+    told = opening and opening[1].lower() in _REMARKING and not (c.ahead().text == "one" and c.opens_stitch(2))
+    remarks = remarks or bool(told)  # `(the middle one of the 3)`
     if not remarks or c.ahead(k + 1).text in ("in", "into"):
         return False
     c.i += k + 1

@@ -171,7 +171,9 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
         c.i = times_at
     times_span = c.span_from(times_at) if times is not None else None
     until: Until | None = None
-    if times is None and not places.at_place(c):
+    if times is None and c.at("all") and c.ahead().text in ("in", "into"):  # `(2 dc, ch 2, 2 dc) all in corner`
+        c.i += 1
+    elif times is None and not places.at_place(c):
         until = places.read_until(c)
     elif times is not None and times > MAX_TIMES:
         r.trouble("times", times_at, limit=MAX_TIMES, n=times)

@@ -13,7 +13,7 @@ _GLOSS = ("-", ":", "=", "i", "e", "or", "that", "which", "with", "not", "so", "
 """What opens a gloss on a count: `(36 dc, i.e. 12 groups)`, `(28 dc - 7 on each side)`."""
 _AFTER_COUNT = ("fasten", "finish", "cut", "break", "turn", "join", "change", "weave", "slip", "sl", "ss", "place")
 """What may follow a count that stands without brackets: `—12 dc. Fasten off.`"""
-_NOT_AFTER = ("in", "into", "x", "times", "around", "twice", "to", "on", "at", "across", "once", "thrice")
+_NOT_AFTER = ("in", "into", "all", "x", "times", "around", "twice", "to", "on", "at", "across", "once", "thrice")
 
 
 def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:

@@ -156,7 +156,7 @@ class Repeat:
 @dataclass(frozen=True, slots=True)
 class Join:
     """How the round is closed: by a slip stitch, by a stitch that stands for chains (told: for how many), or not at
-    all."""
+    all. top: in the top of a stitch that it names, which may be the chain it began with."""
 
     stitch: str | None
     into: Literal["chain", "stitch", ""]
@@ -166,6 +166,7 @@ class Join:
     space: int | None = None
     forms_ring: bool = False
     told: bool = False
+    top: bool = False
 
 
 @dataclass(frozen=True, slots=True)

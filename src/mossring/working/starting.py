@@ -77,7 +77,8 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
         following = next(fitting, following)
     if join and join.nth and (join.of or chain.n) > join.nth:
         return Label(_replacing(join.nth, following), chain.n - join.nth)
-    if join and join.into == "stitch" and not counts:
+    tall = following is not None and lookup(following).chains[:1] == (chain.n,)
+    if join and join.into == "stitch" and not counts and not (join.top and tall):
         return Label(None)
     fits = following is not None and chain.n in lookup(following).chains
     if fits or counts or (join and join.into == "chain"):

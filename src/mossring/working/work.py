@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from mossring.notation.document import Begin
-from mossring.notation.tree import Chain, Label, Node, RoundTree, Trouble
+from mossring.notation.tree import Chain, Join, Label, Node, RoundTree, Trouble
 from mossring.working.budget import MAX_STITCHES, Budget
 from mossring.working.corners import find_corners
 from mossring.working.edge import Edge
@@ -61,6 +61,8 @@ def work_round(
         nodes = (state.lift, *nodes)
         written = True
     worker, laid, known = _worked(state, nodes, flat_piece, written, yarn)
+    if before is None and (other := _uncounted(state, tree, worker)):
+        worker, laid, known = _worked(other, nodes, flat_piece, written, yarn)
     edge = worker.edge
     closed = worker.closed and (worker.closing_done or not state.spiral)
     done = WorkedRound(number, worker.made, closed=closed, yarn=worker.yarn, line=flat_piece)
@@ -113,6 +115,19 @@ def _worked(
             laid = replace(laid, edge=lay_edge(state, nodes, flat).edge)
             continue
         return worker, laid, known
+
+
+def _uncounted(state: State, tree: RoundTree, worker: Worker) -> State | None:
+    """Before round 1, where `ch 2, 12 dc in ring, sl st to top of first dc (12)` shows that its chain is no stitch: the
+    state that knows so."""
+    chain = next((n for n in tree.body if isinstance(n, Chain)), None)
+    join = next((n for n in reversed(tree.body) if isinstance(n, Join)), None)
+    if chain is None or chain.label or join is None or not join.top:
+        return None
+    worked = sum(m.counted for m in worker.made)
+    said = {s.n for s in tree.stated if not s.per_side and not s.what.startswith(("ch", "sps", "groups"))}
+    known = (*state.known, (chain.n, Label(None, throughout=True)))
+    return replace(state, known=known) if worked - 1 in said and worked not in said else None
 
 
 def _settle(done: WorkedRound, edge: Edge, before: WorkedRound | None) -> None:
