@@ -12,7 +12,32 @@ from random import Random
 _WORDS = ("zero", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
 _NTH = ("", "1st", "2nd", "3rd", "4th", "5th", "6th")
 _TIMES = {1: "once", 2: "twice"}
-_AGAIN = ("star", "bracket", "stars", "out of them", "star in words", "sentence", "written out", "x", "cut")
+_AGAIN = {
+    "star": "*{body}; rep from * {more}",
+    "bracket": "[{body}] {times}",
+    "stars": "*{body}*, repeat from * to * {more}",
+    "out of them": "*{body}* {n} times",
+    "in words": "* {body}, repeat from * {word} more time{s}",
+    "x": "[{body}] x {n}",
+    "between": "*{body}*; repeat between * and * {more}",
+    "in all": "*{body}; repeat from * {n} times in all",
+    "dash": "*{body}*, rep *-* {again} more time{s}",
+    "rep bracket": "[{body}], rep [ ] {again} more time{s}",
+    "rep star times": "*{body}; rep from * {once}",
+    "total": "*{body}* repeat {n} times total",
+    "braces": "{{{body}}} {times}",
+    "again in words": "*{body}; rep from * {word} time{s} more",
+    "sentence": "*{body}. Rep from * {more}",
+}
+_OTHERWISE = ("written out", "cut")
+_IN_FULL = {
+    "us": {"sc": "single crochet", "hdc": "half double crochet", "dc": "double crochet"},
+    "uk": {"sc": "double crochet", "hdc": "half treble", "dc": "treble"},
+}
+_SHORT = {
+    "us": {"sc": "sc", "hdc": "hdc", "dc": "dc", "": "sts"},
+    "uk": {"sc": "dc", "hdc": "htr", "dc": "tr", "": "sts"},
+}
 
 
 @dataclass
@@ -32,12 +57,21 @@ class Hand:
     # ---- words -------------------------------------------------------------------------------
 
     def st(self, key: str) -> str:
-        us = {"sc": "sc", "hdc": "hdc", "dc": "dc", "tr": "tr", "": "sts"}
-        uk = {"sc": "dc", "hdc": "htr", "dc": "tr", "tr": "dtr", "": "sts"}
-        return (uk if self.uk else us)[key]
+        return _SHORT["uk" if self.uk else "us"][key]
 
     def ch(self, n: int) -> str:
-        return self.one("ch", f"ch {n}", f"{n} ch", f"{n}ch", f"ch{n}", f"chain {n}")
+        return self.one(
+            "ch",
+            f"ch {n}",
+            f"{n} ch",
+            f"{n}ch",
+            f"ch{n}",
+            f"chain {n}",
+            f"ch-{n}",
+            f"{n} chains" if n > 1 else "1 chain",
+            f"chain {_WORDS[n] if n < 13 else n}",
+            f"Ch {n}",
+        )
 
     def chain_name(self, n: int) -> str:
         return self.one("chain name", f"ch-{n}", f"ch {n}", f"beg ch-{n}", f"{n}-ch", f"beginning ch {n}")
@@ -49,16 +83,13 @@ class Hand:
         """So many in one place."""
         st = self.st(key)
         if self.one("words", "", "", "", "", "y"):
-            st = {
-                "sc": "double crochet" if self.uk else "single crochet",
-                "hdc": "half treble" if self.uk else "half double crochet",
-                "dc": "treble" if self.uk else "double crochet",
-                "tr": "double treble" if self.uk else "treble",
-            }[key]
+            st = _IN_FULL["uk" if self.uk else "us"][key]
             return f"{_WORDS[n]} {st}" if n < 10 else f"{n} {st}"
         if n == 1:
             return self.one("single", st, f"1 {st}", st) if not self.uk else self.one("single", f"1{st}", f"1 {st}", st)
-        return self.one("many", f"{n} {st}", f"{n}{st}", f"{n} {st}")
+        return self.one(
+            "many", f"{n} {st}", f"{n}{st}", f"{n} {st}", f"{n} {st}s", f"{_WORDS[n] if n < 10 else n} {st}"
+        )
 
     def same_space(self) -> str:
         return self.one("same", "same sp", "the same sp", "same space")
@@ -75,7 +106,19 @@ class Hand:
         along = f"{s} in next {past} {self.st(key)} and in next {sp}" if past > 1 else f"{s} to next {sp}"
         joined = f"join new colour in any {sp}"
         return self.one(
-            "reach", f"{s} to next {sp}", along, joined, f"{s} across to first {sp}", f"join yarn in any {sp}"
+            "reach",
+            f"{s} to next {sp}",
+            along,
+            joined,
+            f"{s} across to first {sp}",
+            f"join yarn in any {sp}",
+            f"{s} into next {sp}",
+            f"{s} in each st to next {sp}",
+            f"{s} over to next {sp}",
+            f"attach yarn in any {sp}",
+            f"join next colour with a {s} in any {sp}",
+            f"{s} into {sp}",
+            f"{s} to {sp}",
         )
 
     def run(self, n: int, key: str, over: str = "") -> str:
@@ -98,6 +141,13 @@ class Hand:
             f"{st} in the next {n} {plural}",
             f"1{st} into each of next {n} {plural}",
             f"1 {st} in next {n} {plural}",
+            f"{st} in next {n}",
+            f"{st} in each of the following {n} {plural}",
+            f"work 1 {st} in each of next {n} {plural}",
+            f"{st} across next {n} {plural}",
+            f"{st} into the next {_WORDS[n] if n < 13 else n} {plural}",
+            f"{st} in ea of next {n} {plural}",
+            f"1 {st} in each of next {n} {plural}",
         )
 
     def last(self, n: int, key: str) -> str:
@@ -132,6 +182,10 @@ class Hand:
             f"({inner}) {self.into()} {place}",
             f"[{inner}] {self.into()} {place}",
             f"({inner}) all in {place}",
+            f"in {place} work ({inner})",
+            f"work ({inner}) in {place}",
+            f"{inner} in {place}",
+            f"({inner}) {self.into()} the {place}",
         )
 
     # ---- rounds ------------------------------------------------------------------------------
@@ -169,36 +223,46 @@ class Hand:
             f"Round {n}\n",
             f"{n}) ",
             f"Rnd {n} – ",
+            f"Rnd {n}— ",
+            f"Round #{n}: ",
+            f"ROUND {n}\n",
+            f"Rd {n}: ",
+            f"- Rnd {n}: ",
+            f"Rnd{n}: ",
+            f"Rnd. {n}: ",
+            f"Round {n} [RS]: ",
+            f"R{n} ",
+            f"Round {n}, ",
+            f"Rnd {n}; ",
         )
 
     def start(self, key: str) -> str:
         """The turning chain that stands for the first stitch."""
-        n = {"hdc": 2, "dc": 3, "tr": 4}[key]
-        told = self.chosen.setdefault("told", self.lot.randrange(5))
-        if told == 0:
-            return f"{self.ch(n)} (counts as {self.st(key)})"
-        if told == 1:
-            return (
-                f"{self.ch(n)} (counts as first {self.st(key)} throughout)"
-                if "told before" not in self.chosen
-                else self.ch(n)
-            )
-        if told == 2:
-            return f"{self.ch(n)} (= 1 {self.st(key)})"
-        return self.ch(n)
+        chain, st = self.ch({"hdc": 2, "dc": 3}[key]), self.st(key)
+        ways = ("counts as {}", "counts as first {} throughout", "= 1 {}", "counts as 1st {}", "first {}")
+        told = self.one("told", *(f" ({way.format(st)})" for way in ways), f" [counts as {st}]", "", "", "")
+        return chain + told
 
     def close(self, key: str) -> str:
-        n = {"hdc": 2, "dc": 3, "tr": 4}[key]
+        n = {"hdc": 2, "dc": 3}[key]
         s = self.slip()
         return self.one(
             "close",
             f"join with {s} in top of {self.chain_name(n)}",
             f"{s} in top of {self.chain_name(n)}",
             "join",
-            f"{s} in {_NTH[n] if n < 5 else n} ch of {self.chain_name(n)}",
+            f"{s} in {_NTH[n]} ch of {self.chain_name(n)}",
             f"{s} to join",
             f"join to top of {self.chain_name(n)} with {s}",
             f"{s} to top of first {self.st(key)}",
+            f"{s} to beg ch-{n}",
+            f"join with a {s} to the top of the starting ch",
+            f"{s} in {_NTH[n]} ch to join",
+            f"close rnd with {s}",
+            f"{s} to join in top of {n}ch",
+            f"join w/ {s}",
+            f"{s} in top of turning ch",
+            f"{s} in top of first st",
         )
 
     def close_on(self, key: str) -> str:
@@ -234,6 +298,16 @@ class Hand:
             f" = {n} {st}",
             f" ({n} sts)",
             f" <{n}>",
+            f" (Total: {n} {st})",
+            f" [{n}]",
+            f" ={n}",
+            f" {{{n}}}",
+            f" ({n} sts total)",
+            f" — {n} sts",
+            f" ({n}{st})",
+            f" // {n} {st}",
+            f" ({n} sts in total)",
+            f" Total {n} {st}.",
         )
 
     def sentence(self, parts: Sequence[str], close: str, count: str) -> str:
@@ -250,31 +324,25 @@ class Hand:
         """A unit worked so many times, between what comes before and behind."""
         if times == 1:
             return [*before, *unit, *after]
-        body, more = ", ".join(unit), times - 1
-        again = _TIMES.get(more)
-        way = way or self.one("again", *_AGAIN)
+        way = way or self.one("again", *_AGAIN, *_OTHERWISE)
         if way == "cut":
             return self._cut(before, unit, times, after)
-        if way == "star":
-            text = f"*{body}; rep from * {f'{again} more' if again else f'{more} more times'}"
-        elif way == "bracket":
-            text = f"[{body}] {_TIMES.get(times) or f'{times} times'}"
-        elif way == "stars":
-            text = f"*{body}*, repeat from * to * {f'{again} more' if again else f'{more} more times'}"
-        elif way == "out of them":
-            text = f"*{body}* {times} times"
-        elif way == "star in words":
-            text = f"* {body}, repeat from * {_WORDS[more]} more time{'s' * (more > 1)}"
-        elif way == "sentence":
-            return [
-                *before[:-1],
-                f"{before[-1] + '. ' if before else ''}*{body}. Rep from * {f'{again} more' if again else f'{more} more times'}",
-                *after,
-            ]
-        elif way == "x":
-            text = f"({body}) x {times}" if "(" not in body else f"[{body}] x {times}"
-        else:
+        if way == "written out":
             return [*before, *([*unit] * times), *after]
+        more = times - 1
+        once = _TIMES.get(more)
+        text = _AGAIN[way].format(
+            body=", ".join(unit),
+            n=times,
+            times=_TIMES.get(times) or f"{times} times",
+            again=more,
+            once=once or f"{more} times",
+            more=f"{once} more" if once else f"{more} more times",
+            word=_WORDS[more],
+            s="s" * (more > 1),
+        )
+        if way == "sentence" and before:
+            return [*before[:-1], f"{before[-1]}. {text}", *after]
         return [*before, text, *after]
 
     def _cut(self, before: Sequence[str], unit: Sequence[str], times: int, after: Sequence[str]) -> list[str]:
@@ -288,7 +356,17 @@ class Hand:
 
     def heading(self, name: str, shape: str) -> str:
         terms = "UK" if self.uk else "US"
-        title = self.one("title", f"{name} {shape}", f"{name.upper()} {shape.upper()}", f"{name} {shape} ({terms})")
+        title = self.one(
+            "title",
+            f"{name} {shape}",
+            f"{name.upper()} {shape.upper()}",
+            f"{name} {shape} ({terms})",
+            f"{name} {shape}: a pattern in {terms} terms",
+            f"# {name} {shape}",
+            f"The {name} {shape}",
+            f"{name} {shape} by the harbour studio",
+            f"~ {name} {shape} ~",
+        )
         said = self.one(
             "terms",
             f"{terms} terms.",
@@ -296,6 +374,11 @@ class Hand:
             f"Terms: {terms}",
             f"{terms} terminology used throughout.",
             f"All terms are {terms}.",
+            f"({terms} terms)",
+            f"Uses {terms} crochet terms.",
+            f"Terminology: {terms}",
+            f"*{terms} terms*",
+            f"Pattern is written in {terms} terms",
         )
         extra = self.one(
             "extra",
@@ -305,6 +388,12 @@ class Hand:
             f"Abbreviations: ch = chain, {self.slip()} = slip stitch, {self.st('dc')} = "
             f"{'treble' if self.uk else 'double crochet'}, sp = space, st = stitch\n",
             "Skill level: easy\nGauge isn't important.\n",
+            "Special stitches: none.\nNotes:\n- Every round is joined.\n- Weave in ends as you go.\n",
+            "Finished size: about 10 cm\nGauge: 14 sts to 10 cm\n",
+            "A quick little piece for the quayside.\n",
+            "Level: beginner\nYarn: 20 g of worsted\nHook: 5 mm\nNotions: needle\n",
+            "Pattern:\n",
+            "PATTERN NOTES\nRounds are worked with the right side facing.\n\nINSTRUCTIONS\n",
         )
         blank = self.one("blank", "", "\n")
         return f"{title}\n{blank}{said}\n{extra}{blank}"
@@ -319,6 +408,11 @@ class Hand:
                 f"{self.ch(4)}, {s} in first ch to form a ring.\n",
                 f"{self.ch(4)}, join with {s} to form ring.\n",
                 "Make a magic ring.\n",
+                f"{self.ch(4)}, {s} in 4th ch from hook to form a ring.\n",
+                "Begin with a magic ring.\n",
+                f"To start: {self.ch(4)} and join into a ring with a {s}.\n",
+                f"Foundation: {self.ch(4)}, {s} to join.\n",
+                f"Ring: {self.ch(4)}, {s} in first ch.\n",
             )
             return line[0].upper() + line[1:], "in ring"
         if way == "within":

@@ -11,9 +11,10 @@ from core.hands import Hand
 
 @dataclass
 class Motif:
-    """A text in some hand, and what must come out: stitches by round."""
+    """A text in some hand, its rounds as they stand there, and what must come out: stitches by round."""
 
     text: str
+    rounds: list[str]
     counts: list[int]
 
 
@@ -32,12 +33,15 @@ class _Pattern:
         within = self.before if number == 1 and not self.before.endswith("\n") else ""
         colour = hand.colour(number)
         text = hand.sentence([p for p in parts if p], close, hand.count(n, key, spaces))
-        self.lines.append(hand.label(number, colour) + within + text + hand.ending(colour).lstrip("." if text[-1] == "." else ""))
+        self.lines.append(
+            hand.label(number, colour) + within + text + hand.ending(colour).lstrip("." if text[-1] == "." else "")
+        )
         self.counts.append(n)
 
     def motif(self) -> Motif:
         before = self.before if self.before.endswith("\n") else ""
-        return Motif(self.head + before + self.hand.one("gap", "\n", "\n", "\n\n").join(self.lines) + "\n", self.counts)
+        text = self.head + before + self.hand.one("gap", "\n", "\n", "\n\n").join(self.lines) + "\n"
+        return Motif(text, self.lines, self.counts)
 
 
 def solid(hand: Hand) -> Motif:
@@ -236,7 +240,7 @@ def strip(hand: Hand) -> Motif:
         label.format(k) + row[0].upper() + row[1:] + turn + "." + hand.one("row count", f" ({n} sts)", "", f" [{n}]")
         for k, row in enumerate(rows, 1)
     ]
-    return Motif(head + cast[0].upper() + cast[1:] + "\n" + "\n".join(lines) + "\n", counts)
+    return Motif(head + cast[0].upper() + cast[1:] + "\n" + "\n".join(lines) + "\n", lines, counts)
 
 
 def in_fabric_form(hand: Hand) -> Motif:

@@ -154,7 +154,7 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
     elif c.at("with", "using", "in", "join", "attach") and _speaks_of_yarn(c):
         what = "attach" if c.at("join", "attach") else "yarn"
         c.i += 1
-        c.accept("new")
+        c.accept("new", "next")
         nth = 1 if c.accept("first") else c.ordinal()
         if nth and c.accept("yarn", "colour"):
             name = f"colour {nth}"

@@ -187,7 +187,8 @@ def _chain_or_stitch(c: Cursor) -> tuple[str, int | None, int | None]:
         return ("stitch", None, None)
     n = c.number()
     if c.accept("ch", "chain", "chains"):
-        n = c.number() if n is None else n
+        counted = c.opens_stitch(1) or c.ahead().text in STITCH_WORDS  # `in top of turning ch 12 dc.`
+        n = c.number() if n is None and not counted else n
         return _NOWHERE if c.at("made", *SPACE_WORDS) else ("chain", None, n)
     if c.stitch() or c.accept(*STITCH_WORDS):
         return ("stitch", None, None)

@@ -13,6 +13,7 @@ from mossring.notation.heads import (
     only_numbered,
     read_first,
     read_head,
+    read_loose,
     read_unnumbered,
 )
 from mossring.notation.pasted import (
@@ -33,6 +34,8 @@ from mossring.notation.pasted import (
 from mossring.notation.tree import Span, Trouble
 from mossring.stitches.terms import TERMS, Dialect, dialect_of
 
+TERMS_KEY = re.compile(r"(?:[a-z ]+ )?(?:terms|terminology)")
+"""Header keys, in lower case, that state the dialect."""
 MAX_CHARACTERS = 200_000
 """A pattern of ten pages has about 20,000 characters; ten times that is a book, not a motif."""
 MAX_FOUNDATION = 2000
@@ -236,6 +239,8 @@ def _line(doc: Document, line: str, at: int) -> None:
         doc.notes.append(Line("comment", line, at))
     elif (head := read_head(line, doc.numbered)) is not None:
         _rounds(doc, head, line, at)
+    elif (head := read_loose(line)) and names_stitches(line[head.end :]):
+        _rounds(doc, head, line, at)
     elif not doc.rounds and (head := read_first(line)) and names_stitches(line[head.end :]):
         doc.set_up = True
         _rounds(doc, head, line, at)
@@ -311,7 +316,8 @@ def _prose(doc: Document, line: str, at: int) -> None:
         doc.moved = span[0] if doc.moved is None else doc.moved
         doc.notes.append(Line("move", line, at))
     else:
-        heading = dialect or opens_section(bare) or bare.endswith(":")
+        shouted = bare.isupper() and len(bare.split()) < 4
+        heading = dialect or opens_section(bare) or bare.endswith(":") or shouted
         doc.notes.append(Line("heading" if heading else "note", line, at))
 
 
@@ -411,7 +417,7 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
         doc.telling.append(span)
     if k == "motif":
         doc.title = value
-    elif k == "terms" or (k.endswith(" terms") and doc.terms is None):
+    elif k == "terms" or (TERMS_KEY.fullmatch(k) and doc.terms is None):
         doc.terms = dialect_of(value) or said_dialect(f"terms: {value}")
         doc.terms_span = span
         if doc.terms is None and k == "terms":

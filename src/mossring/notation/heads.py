@@ -15,7 +15,7 @@ _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-H])"
 _END = r"\s*(?:[:;.)=]+(?![\d.])|[-–—~|>](?=\s))\s*"
 _BARE_END = (
     r",?\s+(?=(?:(?:as|same|repeat|like)\b|ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|"
-    r"turn|"
+    r"turn|attach|using\b|change|with\b|start|"
     r"in (?:an? |the )?(?:magic|mr\b|mc\b|ring|adjustable)|\d+\s?[a-z]|[(\[*])[^a-z]?)"
 )
 _SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"
@@ -152,6 +152,20 @@ _FIRST = re.compile(
     r"^[ \t]*(?:foundation|set-?up|base|starting|initial) (?P<word>" + _ROUNDS + r")" + _SIDE + _END + r"(?=\S)",
     re.IGNORECASE,
 )
+
+
+_LOOSE = re.compile(
+    r"^[ \t]*(?:[-•*>#]+[ \t]+)?(?:rnd|round)\.?[ ]?(?P<first>\d{1,3})\b[ ,]+"
+    r"(?!(?:and|to|is|are|was|has|have|will|should|may|can|of|begins?|starts?|ends?|measures?|forms?|makes?|shows?)\b)",
+    re.IGNORECASE,
+)
+
+
+def read_loose(line: str) -> Head | None:
+    """`Round 2 attach yarn in any sp ...`: a number without a mark, behind which anything may come; or None."""
+    m = _LOOSE.match(line)
+    n = int(m["first"]) if m else 0
+    return Head(n, n, False, "", "", len(line) - len(line.lstrip()), m.end()) if m and n else None
 
 
 def read_first(line: str) -> Head | None:

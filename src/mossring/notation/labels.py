@@ -72,7 +72,7 @@ def _label(c: Cursor) -> Label | None:
     c.at("to") and c.ahead().text in ("stand", "count") and c.accept("to")
     bracketed = c.at("as") and c.tokens[c.i - 1].text in ("(", "[")  # `3 ch (as 1 tr)`
     if not (bracketed or c.accept("counts", "count", "counted", "counting", "=", "is", *_STANDS)):
-        return _short_label(c)
+        return _short_label(c) if c.tokens[save - 1].text in ("(", "[") else None
     if c.accept("not"):
         _to_end_of_label(c)
         return Label(None)

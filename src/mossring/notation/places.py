@@ -457,9 +457,11 @@ _AT_STITCH = STITCH_WORDS | frozenset({"chain", "loop"})
 
 def at_place(c: Cursor) -> bool:
     """Whether an `around` that comes next opens a place (`around next dc`) and does not mean the whole round."""
+    after = c.ahead()
+    if c.at("across"):  # `dc across next 3 dc`
+        return after.text in ("next", "each", "following")
     if not c.at("around", "over", "through"):
         return False
-    after = c.ahead()
     if c.opens_stitch(1) or after.kind == "num":
         return True
     return after.text in _AT_PLACE or after.text in _AT_STITCH or after.text in SPACE_WORDS

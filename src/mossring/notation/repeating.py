@@ -297,10 +297,11 @@ def _rep_all(r: Reader, nodes: list[Node], run: int, i: int) -> None:
 
 def _rep_last(r: Reader, nodes: list[Node], i: int) -> None:
     times, until, span = _times_or_until(r, i)
-    if not nodes or not isinstance(nodes[-1], Repeat | Work | Together):
+    bracketed = r.bracketed[1] == len(nodes)
+    if not nodes or not (bracketed or isinstance(nodes[-1], Repeat | Work | Together)):
         raise r.c.fail("no star", token=r.c.tokens[i])
     last = nodes[-1]
-    begun = r.bracketed[0] if r.bracketed[1] == len(nodes) else len(nodes) - 1
+    begun = r.bracketed[0] if bracketed else len(nodes) - 1
     body = last.body if isinstance(last, Repeat) and last.times is None else tuple(nodes[begun:])
     total = None if times is None else times + 1
     nodes[begun:] = [Repeat(body, total, r.c.span_from(i), until=until, times_span=span)]

@@ -30,10 +30,12 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
     elif c.token.text in _OPEN:
         closer = _OPEN[c.token.text]
         c.i += 1
-    elif c.accept("-", "=", ":"):
-        c.accept(">")  # `=> 12 dc`
+    elif c.accept("-", "=", ":", "/", "|", "~"):
+        c.accept(">", "/")  # `=> 12 dc`, `// 12 dc`
     elif not (_so_many(c) or loose):
         return None
+    c.at("total", "totals") and c.ahead().text in (":", "-", "=") and c.accept("total") and c.accept(":", "-", "=")
+    closer and c.accept("total", "totals")
     out = _counts(c)
     if out is not None and closer:
         out += _glossed(c, closer)
@@ -125,7 +127,8 @@ def _counts(c: Cursor) -> list[Stated] | None:
         what = _what(c)
         if what is None:
             return None
-        c.accept("total", "made")
+        c.at("in") and c.ahead().text in ("total", "all") and c.accept("in")
+        c.accept("total", "made", "all", "altogether")
         if c.accept("counting", "including"):  # `6 dc counting the ch-3`
             while c.token.kind in ("word", "num") or c.at("-"):
                 c.i += 1

@@ -70,8 +70,9 @@ def open_round(worker: Worker, body: list[Node]) -> list[Node]:
         i = len([m for m in body[:i] if isinstance(m, Act)])
         if any(slips(m) for m in body[: len(moves)]):
             moves, i = [], 0
-    for move in moves:
-        _slip_to(worker, move) if slips(move) else worker.node(move)
+    for k, move in enumerate(moves):
+        last = not any(slips(m) for m in moves[k + 1 :])
+        _slip_to(worker, move, last) if slips(move) else worker.node(move)
     if chain is None and moves and _sweeps_spaces(body[i:]) and worker.edge.at(worker.edge.last).kind == "ch":
         worker.edge.stand()
     if isinstance(chain, Chain) and i + 1 < len(body):
@@ -98,15 +99,15 @@ def _hang_loop(worker: Worker) -> None:
     edge.work(edge.last, SLIPPED)
 
 
-def _slip_to(worker: Worker, node: Node) -> None:
-    """Slip stitches along the edge: the hook moves, nothing is made."""
+def _slip_to(worker: Worker, node: Node, into: bool) -> None:
+    """Slip stitches along the edge: the hook moves, nothing is made. into: `sl st in each st to corner` ends in it."""
     if not isinstance(node, Work):
         return
     edge = worker.edge
     if edge.pos == 0 and not edge.slipped:
         edge.pos = 1
     until = node.where.until
-    if until is not None and until.target is not None and not node.where.said:  # `sl st to corner`: into it
+    if until is not None and until.target is not None and (into or not node.where.said):  # `sl st to corner`: into it
         node = replace(node, where=Where("next", (until.target,), node.where.span))
     into_loop = bool(node.where.targets) and node.where.targets[0].kind == "chain"
     for _ in range(1 if into_loop else node.where.count):  # `sl st in next 2 ch`: along the chains of one loop

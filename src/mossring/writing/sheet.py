@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from typing import cast
 
 from mossring.draft import Draft
-from mossring.notation.document import STITCH_KEY, Begin
+from mossring.notation.document import STITCH_KEY, TERMS_KEY, Begin
 from mossring.shape.hooks import hook_mm, hook_name
 from mossring.stitches import is_stitch
 from mossring.stitches.terms import TERMS, Dialect, term
@@ -132,9 +132,8 @@ class _Letters:
     def loops(self, text: str) -> str:
         """The words of a round with the loops it parks and picks up called by their letters."""
         for yarn, letter in self.of.items():
-            text = (
-                re.sub(rf"\b(loop of|pick up) {re.escape(yarn)}\b", rf"\1 {letter}", text) if yarn != letter else text
-            )
+            if yarn != letter:
+                text = re.sub(rf"\b(loop of|pick up) {re.escape(yarn)}\b", rf"\1 {letter}", text)
         return text
 
     def change(self, yarn: str) -> str:
@@ -196,7 +195,7 @@ def _materials(draft: Draft, dialect: Dialect) -> list[tuple[str, str]]:
             value = hook_name(mm, uk=dialect == "uk")
         if key.lower() in ("gauge", "tension"):
             value = in_terms(value, draft.dialect, dialect)
-        if key.lower() not in skip and not STITCH_KEY.fullmatch(key.lower()):
+        if key.lower() not in skip and not STITCH_KEY.fullmatch(key.lower()) and not TERMS_KEY.fullmatch(key.lower()):
             out.append((key, value))
     return out
 

@@ -38,7 +38,7 @@ def check(look: Look) -> Iterator[Finding]:
     read = "says it is" if draft.said_terms else "reads as"
     finding = look.finding(
         CODE,
-        SEVERITY,
+        "hint" if draft.said_terms and not proof else SEVERITY,  # who says UK terms may still say gauge
         first.span,
         f"The text {read} in {mine.upper()} terms, but {first.why}.",
         "; ".join(e.why for e in (proof or against)[1:4]),

@@ -1,0 +1,64 @@
+"""Motifs of known counts in hands drawn by lot: read as they are meant, written back the same, a slip told once."""
+
+from __future__ import annotations
+
+import re
+from random import Random
+
+import pytest
+
+from core.motifs_in_hand import Motif, motif_by_lot
+from mossring.analysis import Analysis, analyse
+from mossring.findings.finding import Finding
+from mossring.stitches.terms import Dialect
+from mossring.working import same_fabric
+from mossring.writing import as_text, write_sheet
+
+RIGHT = range(400)
+WRITTEN = range(0, 400, 4)
+_RUN = re.compile(r"\bnext (\d+) (?:sts|stitches|sc|hdc|dc|htr|tr)\b")
+
+
+def told(found: Analysis) -> list[Finding]:
+    """What is found, but for hints and how the fabric lies."""
+    return [f for f in found.findings if f.severity != "hint" and f.family != 5]
+
+
+@pytest.mark.parametrize("seed", RIGHT)
+def test_it_comes_out_as_meant(seed: int) -> None:
+    motif = motif_by_lot(seed)
+    found = analyse(motif.text)
+    assert [r.worked.stitches for r in found.draft.rounds] == motif.counts, motif.text
+    assert told(found) == [], motif.text
+
+
+@pytest.mark.parametrize("terms", ["us", "uk"])
+@pytest.mark.parametrize("seed", WRITTEN)
+def test_it_is_written_back_the_same(seed: int, terms: Dialect) -> None:
+    draft = analyse(motif_by_lot(seed).text).draft
+    written = as_text(write_sheet(draft, terms))
+    again = analyse(written)
+    assert same_fabric(again.draft.fabric, draft.fabric), written
+    assert told(again) == [], written
+
+
+def runs(motif: Motif) -> list[tuple[int, re.Match[str]]]:
+    """Where a round but the first counts along stitches, and which it is. Slip stitches that only move don't count."""
+    return [
+        (n, m)
+        for n, line in enumerate(motif.rounds[1:], 2)
+        for m in _RUN.finditer(line)
+        if not re.search(r"(?:ss|sl st|slip stitch) in $", line[: m.start()], re.IGNORECASE)
+    ]
+
+
+@pytest.mark.parametrize("seed", [s for s in range(400, 700) if runs(motif_by_lot(s))])
+def test_a_run_of_another_length_is_told_once(seed: int) -> None:
+    """One number in `dc in next 5 sts` is one more or less; where a hand states no count, the corners show it."""
+    motif = motif_by_lot(seed)
+    lot = Random(seed)
+    n, run = lot.choice(runs(motif))
+    at = motif.text.index(motif.rounds[n - 1])
+    other = int(run[1]) + lot.choice((-1, 1))
+    text = motif.text[: at + run.start(1)] + str(other) + motif.text[at + run.end(1) :]
+    assert [f.round for f in told(analyse(text))] == [n], text
