@@ -237,9 +237,7 @@ def _line(doc: Document, line: str, at: int) -> None:
         doc.notes.append(Line("blank", line, at))
     elif bare.startswith("#") and not (at == 0 and _TITLE.match(bare)):
         doc.notes.append(Line("comment", line, at))
-    elif (head := read_head(line, doc.numbered)) is not None:
-        _rounds(doc, head, line, at)
-    elif (head := read_loose(line)) and names_stitches(line[head.end :]):
+    elif (head := read_head(line, doc.numbered) or _loose(line)) is not None:
         _rounds(doc, head, line, at)
     elif not doc.rounds and (head := read_first(line)) and names_stitches(line[head.end :]):
         doc.set_up = True
@@ -256,6 +254,11 @@ def _line(doc: Document, line: str, at: int) -> None:
         _header(doc, m["key"], m["value"], (at + line.index(bare), at + len(line.rstrip())))
     else:
         _prose(doc, line, at)
+
+
+def _loose(line: str) -> Head | None:
+    head = read_loose(line)
+    return head if head and names_stitches(line[head.end :]) else None
 
 
 def _has_key(bare: str) -> bool:
