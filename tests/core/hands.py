@@ -215,6 +215,8 @@ class Hand:
             f"Rnd {n}. ",
             f"Round {n} - ",
             f"{n}. ",
+            f"({n}) ",
+            f"{n}: ",
             f"RND {n}: ",
             f"{_NTH[n]} round: ",
             f"Round {_WORDS[n].capitalize()}: ",

@@ -200,14 +200,13 @@ def lace(hand: Hand) -> Motif:
 def squared(hand: Hand) -> Motif:
     """A circle of 24 squared off: tall stitches at the corners, low ones between."""
     p = _Pattern(hand, "Porthole", "Square")
-    dc, hdc, sc = hand.st("dc"), hand.st("hdc"), hand.st("sc")
+    dc, sc = hand.st("dc"), hand.st("sc")
     p.round([hand.start("dc"), f"11 {dc} {p.place}"], hand.close("dc"), 12, "dc")
     each = hand.one("each", f"2 {dc} in each st around", f"2 {dc} in each {dc} to end", f"2 {dc} in every st around")
     p.round([hand.start("dc"), f"{dc} in same st", each], hand.close("dc"), 24, "dc")
     low = [hand.run(1, "hdc"), f"{sc} in next 3 sts", hand.run(1, "hdc")]
     corner = f"({hand.many(2, 'dc')}, {hand.ch(2)}, {hand.many(2, 'dc')}) in next st"
     first = f"({hand.many(1, 'dc')}, {hand.ch(2)}, {hand.many(2, 'dc')}) in same st"
-    assert hdc
     p.round(hand.again([hand.start("dc"), first, *low], [corner, *low], 3, []), hand.close("dc"), 36, "")
     return p.motif()
 
@@ -274,6 +273,324 @@ def in_fabric_form(hand: Hand) -> Motif:
     return p.motif()
 
 
+def bordered(hand: Hand) -> Motif:
+    """A solid square with an edging of single crochet, three or two about a chain in each corner."""
+    p = _Pattern(hand, "Jetty", "Square")
+    sc, dc, link = hand.st("sc"), hand.st("dc"), hand.ch(2)
+    opening = [hand.start("dc"), f"{hand.many(2, 'dc')} {p.place}", link]
+    p.round(hand.again(opening, [f"{hand.many(3, 'dc')} {p.place}", link], 3, []), hand.close("dc"), 12, "dc")
+    corner = hand.corner(f"{hand.many(2, 'dc')}, {link}, {hand.many(2, 'dc')}", 2)
+    parts = hand.again([hand.start("dc"), hand.run(2, "dc", "dc"), corner], [hand.run(3, "dc", "dc"), corner], 3, [])
+    p.round(parts, hand.close("dc"), 28, "dc")
+    sp = hand.space(2)
+    edges = (
+        ("3", f"{sc} in each {dc} around, 3 {sc} in each {sp}", 40),
+        ("3", f"{sc} in each st around, working 3 {sc} in each corner {sp}", 40),
+        ("3", f"{sc} in each st and 3 {sc} in each {sp} around", 40),
+        ("2", f"*{sc} in each st to corner, ({sc}, {link}, {sc}) in corner; rep from * around", 36),
+        ("3", f"{sc} evenly in each st, 3 {sc} in each corner sp", 40),
+    )
+    _, words, n = hand.lot.choice(edges)
+    start = hand.one("edge start", f"{hand.ch(1)}, {sc} in same st", hand.ch(1))
+    own = words.startswith("*")
+    p.round([hand.ch(1) if own else start, words], hand.close_on("sc"), n, "sc")
+    return p.motif()
+
+
+def clusters(hand: Hand) -> Motif:
+    """Clusters with chains between, then groups in the spaces: a hexagon."""
+    two = hand.ch(2)
+    p = _Pattern(hand, "Barnacle", "Hexagon")
+    name = hand.one("cluster", "cl", "CL", "cluster", "3-dc cl" if not hand.uk else "3-tr cl")
+    yo = "yrh" if hand.uk else "yo"
+    leg = f"{yo}, insert hook in sp, {yo}, pull up a loop, {yo}, pull through 2 loops"
+    legs = f"({leg}) {{}} times, {yo}, pull through all loops"
+    p.head += f"Special stitches\n{name}: {legs.format(3)}\nbeg {name}: {hand.ch(2)}, {legs.format(2)}\n"
+    unit = [f"{name} {p.place}", two]
+    s = hand.slip()
+    close = hand.one("close on cluster", f"{s} in top of beg {name}", "join", f"join with {s} to top of first {name}")
+    p.round(hand.again([f"beg {name} {p.place}", two], unit, 5, []), close, 6, "")
+    sp = hand.space(2)
+    first = f"({hand.many(1, 'dc')}, {two}, {hand.many(2, 'dc')}) in same sp"
+    corner = hand.corner(f"{hand.many(2, 'dc')}, {two}, {hand.many(2, 'dc')}", 2)
+    reach = hand.one("cluster reach", f"{s} in next {sp}", f"{s} into {sp}", f"join yarn in any {sp}")
+    p.round(hand.again([reach, hand.start("dc"), first], [corner], 5, []), hand.close("dc"), 24, "dc")
+    start = [hand.start("dc"), hand.run(1, "dc", "dc")]
+    small = hand.corner(f"{hand.many(1, 'dc')}, {two}, {hand.many(1, 'dc')}", 2)
+    parts = hand.again([*start, small], [hand.run(4, "dc", "dc"), small], 5, [hand.last(2, "dc")])
+    p.round(parts, hand.close("dc"), 36, "dc")
+    return p.motif()
+
+
+def oblong(hand: Hand) -> Motif:
+    """Both sides of a foundation chain, then rounds that grow at its ends."""
+    n = hand.lot.choice((8, 10, 13))
+    sc = hand.st("sc")
+    p = _Pattern(hand, "Punt", "Oval")
+    p.before, p.place = "", ""
+    cast = hand.one("cast on", f"{hand.ch(n)}.", f"Foundation chain: {hand.ch(n)}.", f"To begin, {hand.ch(n)}.")
+    p.head += cast[0].upper() + cast[1:] + "\n"
+    long = n - 3
+    other = hand.one(
+        "other side",
+        "working along other side of chain",
+        "working along the opposite side of the foundation chain",
+        "turn to work on the other side of the chain",
+        "continue along other side",
+    )
+    low = f"{sc} in next {long} ch"
+    ends = hand.one("end chain", f"3 {sc} in last ch", f"3 {sc} in the last ch", f"3{sc} in end ch")
+    p.round(
+        [f"2 {sc} in 2nd ch from hook", low, ends, other, low, f"{sc} in last ch"],
+        hand.close_on("sc"),
+        2 * long + 6,
+        "sc",
+    )
+    two = f"2 {sc} in each of next 3 sts"
+    start = [
+        hand.ch(1),
+        f"2 {sc} in each of first 2 sts",
+        hand.run(long, "sc"),
+        two,
+        hand.run(long, "sc"),
+        f"2 {sc} in last st",
+    ]
+    p.round(start, hand.close_on("sc"), 2 * long + 12, "sc")
+    return p.motif()
+
+
+def like_others(hand: Hand) -> Motif:
+    """A square whose later rounds are told by an earlier one."""
+    lot = hand.lot
+    p = _Pattern(hand, "Beacon", "Square")
+    dc, link = hand.st("dc"), hand.ch(2)
+    opening = [hand.start("dc"), f"{hand.many(2, 'dc')} {p.place}", link]
+    p.round(hand.again(opening, [f"{hand.many(3, 'dc')} {p.place}", link], 3, []), hand.close("dc"), 12, "dc")
+    corner = hand.corner(f"{hand.many(2, 'dc')}, {link}, {hand.many(2, 'dc')}", 2)
+    for n in (2, 3):
+        start = [hand.start("dc"), hand.run(2 * n - 2, "dc", "dc"), corner]
+        tail = [hand.last(2, "dc")] if n > 2 else []
+        length = 4 * n - 5
+        p.round(hand.again(start, [hand.run(length, "dc", "dc"), corner], 3, tail), hand.close("dc"), 16 * n - 4, "dc")
+    rnd = hand.one("rnd word", "Rnd", "Round", "Rnd")
+    more = hand.one(
+        "as",
+        f"as {rnd} 3, with 4 more {dc} on each side",
+        f"same as {rnd} 3 with 4 more {dc} along each side",
+        f"work as for {rnd} 3, working 4 more {dc} on each side",
+        f"as {rnd} 3 but with 4 extra {dc} per side",
+        f"repeat {rnd} 3, with 4 more {dc} on each side",
+    )
+    if lot.random() < 0.5:
+        p.lines.append(f"{rnd} 4: {more}. (60 {dc})")
+        p.counts.append(60)
+    else:
+        p.lines.append(f"{rnd}s 4-5: {more} each round. (60, 76 {dc})")
+        p.counts += [60, 76]
+    return p.motif()
+
+
+def tube(hand: Hand) -> Motif:
+    """A circle whose last rounds are worked even."""
+    sc = hand.st("sc")
+    p = _Pattern(hand, "Kettle", "Circle")
+    close = hand.close_on("sc")
+    lift = hand.lift("sc")
+    p.round([lift, f"6 {sc} {p.place}"], close, 6, "sc")
+    each = hand.one("each", f"2 {sc} in each st around", f"2 {sc} in each {sc} to end", f"2 {sc} in every st around")
+    p.round([lift, each], close, 12, "sc")
+    parts = hand.again([lift], [hand.run(1, "sc"), f"2 {sc} in next st"], 6, [])
+    p.round(parts, close, 18, "sc")
+    rnd = hand.one("rnd word", "Rnd", "Round", "Rnd")
+    even = hand.one("even", f"{sc} in each st around", f"1 {sc} in each {sc}", f"{sc} in every st to end")
+    p.round([lift, even], close, 18, "sc")
+    last = hand.one(
+        "last ones",
+        f"{rnd}s 5-6: rep {rnd} 4.",
+        f"{rnd}s 5 and 6: as {rnd} 4.",
+        f"{rnd} 5-6: repeat {rnd} 4.",
+        f"Repeat {rnd} 4 twice more.",
+        f"{rnd} 5: as {rnd} 4\n{rnd} 6: as {rnd} 4",
+    )
+    p.lines.append(last)
+    p.counts += [18, 18]
+    return p.motif()
+
+
+def loops(hand: Hand) -> Motif:
+    """Loops of chains, and shells of stitches in them."""
+    n0 = hand.lot.choice((8, 12))
+    sc, s, three = hand.st("sc"), hand.slip(), hand.ch(3)
+    p = _Pattern(hand, "Net", "Flower")
+    p.round([hand.lift("sc"), f"{2 * n0} {sc} {p.place}"], hand.close_on("sc"), 2 * n0, "sc")
+    skip = hand.one("skip", "sk next st", "skip next st", "skip 1 st", "miss next st")
+    first = f"{sc} in same st, {three}, {skip}"
+    body = f"{sc} in next st, {three}, {skip}"
+    net = hand.one(
+        "net", f"*{body}; rep from * around", f"*{body}; rep from * {n0 - 2} more times", f"[{body}] {n0 - 1} times"
+    )
+    p.round([hand.ch(1), first, net], hand.close_on("sc"), n0, "sc", f"{n0} {hand.space(3)}s")
+    hdc = hand.st("hdc")
+    petal = f"({sc}, {hdc}, {hand.many(2, 'dc')}, {hdc}, {sc})"
+    place = hand.one("loop", hand.space(3), "ch-3 loop", "loop", hand.space(3))
+    reach = hand.one("loop reach", f"{s} in first {place}", f"{s} into next {place}")
+    lift = hand.ch(1)
+    ways = (
+        [reach, lift, f"{petal} in same {place.split()[-1]}", f"{petal} in each {place} around"],
+        [f"{petal} in each {place} around"],
+        [f"*{petal} in next {place}; rep from * around"],
+    )
+    p.round(hand.lot.choice(ways), hand.close_on("sc"), 6 * n0, "")
+    return p.motif()
+
+
+def posts(hand: Hand) -> Motif:
+    """A round of post stitches, between plain ones."""
+    p = _Pattern(hand, "Pile", "Circle")
+    dc, lift = hand.st("dc"), hand.lift("dc")
+    p.round([lift, f"12 {dc} {p.place}"], hand.close_on("dc"), 12, "dc")
+    each = hand.one("each", f"2 {dc} in each st around", f"2 {dc} in each {dc} to end", f"2 {dc} in every st around")
+    p.round([lift, each], hand.close_on("dc"), 24, "dc")
+    post = hand.one("post", f"FP{dc}", f"fp{dc}", f"front post {dc}", f"FP{dc}")
+    around = hand.one("around", "around next", "around the post of next", "round next", "around the next")
+    unit = [f"{post} {around} {dc}", f"2 {dc} in next {dc}"]
+    last = hand.one("close on post", f"{hand.slip()} in first st", "join", f"{hand.slip()} in first {post}")
+    body = ", ".join(unit)
+    way = hand.one("post again", f"*{body}; rep from * around", f"[{body}] 12 times", f"({body}) around")
+    p.round([lift, way], last, 36, "")
+    return p.motif()
+
+
+def scallops(hand: Hand) -> Motif:
+    """A circle with an edging of shells or picots."""
+    p = _Pattern(hand, "Ripple", "Coaster")
+    sc, dc, s = hand.st("sc"), hand.st("dc"), hand.slip()
+    start = hand.start("dc")
+    p.round([start, f"11 {dc} {p.place}"], hand.close("dc"), 12, "dc")
+    each = hand.one("each", f"2 {dc} in each st around", f"2 {dc} in each {dc} to end", f"2 {dc} in every st around")
+    p.round([start, f"{dc} in same st", each], hand.close("dc"), 24, "dc")
+    skip = hand.one("skip", "sk next st", "skip next st", "skip 1 st", "miss next st")
+    if hand.lot.random() < 0.5:
+        shell = hand.one("shell", f"5 {dc} in next st", f"5 {dc} in next st (shell made)", f"5{dc} in next st")
+        body = f"{skip}, {shell}, {skip}, {sc} in next st"
+        p.round(
+            [hand.ch(1), f"*{body}; rep from * around"],
+            hand.one("shell close", f"{s} in first st", "join", f"{s} to join"),
+            36,
+            "",
+        )
+    else:
+        picot = hand.one(
+            "picot",
+            f"{hand.ch(3)}, {s} in 3rd ch from hook",
+            f"{hand.ch(3)}, {s} in third ch from hook (picot made)",
+            "picot",
+        )
+        body = f"{sc} in next st, {sc} in next st, {picot}"
+        p.round([hand.ch(1), f"*{body}; rep from * around"], hand.close_on("sc"), 24, "sc")
+    return p.motif()
+
+
+def half_corners(hand: Hand) -> Motif:
+    """A granny whose rounds begin amid a corner, with a chain for its first stitch and space, and end there."""
+    p = _Pattern(hand, "Gull", "Square")
+    dc, s, two, one = hand.st("dc"), hand.slip(), hand.ch(2), hand.ch(1)
+    told = hand.one("five told", f" (counts as {dc} and {two})", f" (= 1 {dc}, {two})", f" (counts as 1 {dc} + {two})")
+    start = hand.ch(5) + told
+    close = hand.one(
+        "five close",
+        f"{s} in 3rd ch of {hand.ch(5)}",
+        f"join with {s} in 3rd ch of beg ch-5",
+        f"{s} to 3rd of {hand.ch(5)}",
+    )
+    group = hand.many(3, "dc")
+    parts = hand.again(
+        [start],
+        [f"{group} {p.place}", two],
+        3,
+        [f"{hand.many(2, 'dc')} {p.place}"],
+        hand.one("half again", "star", "bracket", "stars"),
+    )
+    p.round(parts, close, 12, "dc")
+    sp, side = hand.space(2), hand.space(1)
+    reach = hand.one("half reach", f"{s} in {sp}", f"{s} into {sp}", f"{s} to first {sp}")
+    last = hand.one(
+        "half end",
+        f"{hand.many(2, 'dc')} in first {sp}",
+        f"{hand.many(2, 'dc')} in same sp as beg ch-5",
+        f"{hand.many(2, 'dc')} in beg corner",
+    )
+    corner = f"({group}, {two}, {group}) in next {sp}"
+    for n in range(2, hand.lot.choice((2, 3)) + 1):
+        between = [one] if n == 2 else [one, f"{group} in next {side}", one]
+        p.round(
+            hand.again([reach, start, f"{group} in same sp"], [*between, corner], 3, [*between, last], "star"),
+            close,
+            12 * n,
+            "dc",
+        )
+    return p.motif()
+
+
+def standing(hand: Hand) -> Motif:
+    """Rounds of new yarn each, begun with a stitch that stands on the hook."""
+    p = _Pattern(hand, "Regatta", "Square")
+    dc, s, two = hand.st("dc"), hand.slip(), hand.ch(2)
+    group = hand.many(3, "dc")
+    close = hand.one(
+        "standing close", f"{s} in first {dc}", f"join with {s} in first {dc}", f"{s} to top of standing {dc}", "join"
+    )
+    stand = hand.one(
+        "standing",
+        f"standing {dc} in any {{}}",
+        f"join new yarn with a standing {dc} in any {{}}",
+        f"start with a standing {dc} in any {{}}",
+    )
+    p.round(
+        [hand.start("dc"), f"{hand.many(2, 'dc')} {p.place}", two, f"[{group} {p.place}, {two}] 3 times"],
+        hand.close("dc"),
+        12,
+        "dc",
+    )
+    sp = hand.space(2)
+    first = [stand.format(sp), f"({hand.many(2, 'dc')}, {two}, {group}) in same sp"]
+    for n in range(2, hand.lot.choice((2, 3)) + 1):
+        side = [f"{group} in next sp between groups"] * (n - 2)
+        corner = hand.corner(f"{group}, {two}, {group}", 2)
+        p.round(hand.again([*first, *side], [corner, *side], 3, [], "bracket"), close, 12 * n, "dc")
+    return p.motif()
+
+
+def spaces_swept(hand: Hand) -> Motif:
+    """Rounds that speak of each space at once."""
+    p = _Pattern(hand, "Estuary", "Hexagon")
+    s, one = hand.slip(), hand.ch(1)
+    p.round(
+        [hand.start("dc"), f"{hand.many(1, 'dc')} {p.place}", one, f"({hand.many(2, 'dc')} {p.place}, {one}) 5 times"],
+        hand.close("dc"),
+        12,
+        "dc",
+    )
+    sp = hand.space(1)
+    reach = hand.one(
+        "swept reach",
+        f"{s} in next {hand.st('dc')} and in next {sp}",
+        f"{s} to first {sp}",
+        f"join new colour in any {sp}",
+    )
+    half = f"({hand.many(1, 'dc')}, {one}, {hand.many(2, 'dc')}) in same sp"
+    whole = f"({hand.many(2, 'dc')}, {one}, {hand.many(2, 'dc')}) in each {sp} around"
+    p.round([reach, hand.start("dc"), half, whole], hand.close("dc"), 24, "dc")
+    sc = hand.st("sc")
+    edge = hand.one(
+        "swept edge",
+        f"{sc} in each st around, {hand.many(2, 'sc')} in each {sp}",
+        f"{sc} in each {hand.st('dc')} and 2 {sc} in each {sp} around",
+    )
+    p.round([hand.ch(1), edge], hand.close_on("sc"), 36, "sc")
+    return p.motif()
+
+
 FAMILIES: tuple[Callable[[Hand], Motif], ...] = (
     solid,
     granny,
@@ -283,6 +600,17 @@ FAMILIES: tuple[Callable[[Hand], Motif], ...] = (
     squared,
     strip,
     in_fabric_form,
+    bordered,
+    clusters,
+    oblong,
+    like_others,
+    tube,
+    loops,
+    posts,
+    scallops,
+    half_corners,
+    standing,
+    spaces_swept,
 )
 
 

@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 import re
+import textwrap
+from collections.abc import Callable
+from itertools import cycle
 from random import Random
 
 import pytest
@@ -62,3 +65,62 @@ def test_a_run_of_another_length_is_told_once(seed: int) -> None:
     other = int(run[1]) + lot.choice((-1, 1))
     text = motif.text[: at + run.start(1)] + str(other) + motif.text[at + run.end(1) :]
     assert [f.round for f in told(analyse(text))] == [n], text
+
+
+def broken(text: str) -> str:
+    """Its lines broken at 68 characters, as they are copied from a printed page."""
+    return "\n".join(part for line in text.split("\n") for part in textwrap.wrap(line, 68) or [""])
+
+
+def noted(text: str) -> str:
+    """A remark behind every round."""
+    tips = cycle(
+        (
+            "Your piece should lie flat at this point.",
+            "Tip: mark the first stitch of the round.",
+            "(Check your count before going on.)",
+            "Note: keep the tension even.",
+            "It will look a little wavy; that is fine.",
+        )
+    )
+    return "\n".join(
+        f"{line}\n{next(tips)}" if len(line) > 30 and re.match(r"\W*(?:r|\d)", line, re.IGNORECASE) else line
+        for line in text.split("\n")
+    )
+
+
+def misspelt(text: str) -> str:
+    """Two letters the wrong way round in one word of the trade."""
+    words = list(re.finditer(r"\b(?:next|repeat|join|each|around|corner|stitches|space|same)\b", text))
+    if not words:
+        return text
+    m = words[len(text) % len(words)]
+    k = m.start() + 1 + len(text) % (len(m[0]) - 2)
+    return text[:k] + text[k + 1] + text[k] + text[k + 2 :]
+
+
+LOOKS: dict[str, Callable[[str], str]] = {
+    "broken lines": broken,
+    "remarks between": noted,
+    "misspelt": misspelt,
+    "capitals": str.upper,
+    "no capitals": str.lower,
+    "fixed spaces": lambda text: re.sub(r"(?<=\d) (?=\w)", "\u00a0", text),
+    "two spaces": lambda text: text.replace(", ", ",  ").replace(". ", ".  "),
+    "bullets": lambda text: re.sub(r"(?im)^(?=(?:rnd|round) ?\d.{12})", "• ", text),
+    "bold": lambda text: re.sub(r"(?m)^((?:Rnd|Round|R) ?\d+)(:)", r"**\1**\2", text),
+    "tabs": lambda text: re.sub(r"(?m)^((?:Rnd|Round|R) ?\d+:) ", r"\1\t", text),
+    "indented": lambda text: re.sub(r"(?m)^(?=.)", "    ", text),
+    "carriage returns": lambda text: text.replace("\n", "\r\n"),
+}
+"""How a text may come out of other programs."""
+
+
+@pytest.mark.parametrize("look", LOOKS)
+@pytest.mark.parametrize("seed", range(1000, 1025))
+def test_it_is_read_however_it_was_pasted(seed: int, look: str) -> None:
+    motif = motif_by_lot(seed)
+    text = LOOKS[look](motif.text)
+    found = analyse(text)
+    assert [r.worked.stitches for r in found.draft.rounds] == motif.counts, text
+    assert told(found) == [], text

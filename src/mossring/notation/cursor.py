@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import re
 from functools import cache
+from itertools import pairwise
 from typing import NamedTuple
 
 from mossring.notation.tokens import Token, tokenize, undotted
 from mossring.notation.tree import Node, Span, Trouble, Where
 from mossring.notation.words import (
+    A_STITCH,
     ADVERBS,
     ARTICLES,
     BEFORE_YARN,
@@ -83,7 +85,7 @@ MAX_GUESSES = 40
 """How many misspelt words a round gets suggestions for: past that it isn't a pattern."""
 
 
-YARN_NAME = re.compile(r"[A-Z]|MC|CC\d?|C[A-H]")
+YARN_NAME = re.compile(r"[A-Z]|MC|CC\d?|C[A-G]")
 """How yarns are called for short: A, B, MC (main colour), CC (contrast colour), CA, CB."""
 
 
@@ -111,9 +113,8 @@ class Cursor:
         self.text = text
         self.dialect = dialect
         self.names = names
-        self.tokens = [
-            t for t in tokenize(undotted(text)) if t.text not in ADVERBS and text[t.start : t.end] not in ARTICLES
-        ]
+        told = [t for t in tokenize(undotted(text)) if t.text not in ADVERBS and text[t.start : t.end] not in ARTICLES]
+        self.tokens = [t for t, then in pairwise([*told, told[-1]]) if t.text != "a" or then.text not in A_STITCH]
         self.i = 0
         self.troubles: list[Trouble] = []
         self.unknown: set[int] = set()
@@ -126,12 +127,8 @@ class Cursor:
     def _spell(self, known: frozenset[str], names: frozenset[str]) -> None:
         guesses = 0
         for k, t in enumerate(self.tokens):
-            if t.text in SHORT:
+            if t.text in SHORT and t.text not in names:
                 t.text = SHORT[t.text]
-            if (
-                t.text == "round" and k + 1 < len(self.tokens) and self.tokens[k + 1].text in PLACING
-            ):  # `1 rtrf round next tr`
-                t.text = "around"
             if t.kind != "word" or t.text in known or t.text in names:
                 continue
             if YARN_NAME.fullmatch(self.text[t.start : t.end]) or self._called(k):
@@ -145,6 +142,9 @@ class Cursor:
             else:
                 self.troubles.append(Trouble("misspelt", (t.start, t.end), {**data, "likely": likely}))
                 t.text = likely
+        for t, then in pairwise(self.tokens):
+            if t.text == "round" and then.text in PLACING:  # `1 rtrf round next tr`
+                t.text = "around"
 
     def _called(self, k: int) -> bool:
         """Whether word k calls a yarn: a colour, after a word that speaks of yarns or another colour."""

@@ -16,7 +16,9 @@ from mossring.notation.heads import (
     read_loose,
     read_unnumbered,
 )
+from mossring.notation.lines import MOVES, continues, wrapped_at
 from mossring.notation.pasted import (
+    COUNT,
     Definition,
     Start,
     definitions_in,
@@ -32,6 +34,7 @@ from mossring.notation.pasted import (
     works_in_ring,
 )
 from mossring.notation.tree import Span, Trouble
+from mossring.notation.words import NUMBERS
 from mossring.stitches.terms import TERMS, Dialect, dialect_of
 
 TERMS_KEY = re.compile(r"(?:[a-z ]+ )?(?:terms|terminology)")
@@ -63,9 +66,6 @@ _KEYS = frozenset(
     | {"materials", "abbreviations", "special stitches", "size", "finished size", "by", "designer", "title"}
 )
 """Header keys that are one wherever they stand before the rounds."""
-MOVES = re.compile(r"(?:(?:break|cut|fasten) (?:off )?[^.;,]{0,24}[.;,] *)?(?:join|attach|with|using|change)\b", re.I)
-"""How a line between rounds begins that moves the hook or changes the yarn."""
-_COUNT_LINE = re.compile(r"^[ \t]*[(\[=–—-]\s*\d+[^.]{0,60}[)\]]?\.?[ \t]*$")
 _SPIRAL = re.compile(r"\b(continuous|spiral)\b|\bdo not join\b", re.IGNORECASE)
 _ONLY_TERMS = re.compile(r"^\W*(\w+ )?(in |uses? )?(us|uk|american|british)\b.{0,40}$", re.IGNORECASE)
 _TITLE = re.compile(r"^#{1,3} +[^:]{2,60}$")
@@ -153,7 +153,8 @@ class Document:
     belongs to the round that comes next. in_stitches: amid a list of stitches.
     starts: what the notes say of starting chains. part: the loop that they say the rounds to come are worked in.
     set_up: round 1 is called a foundation row.
-    numbered: rounds are lines with a number alone. spiral: the notes say that rounds aren't joined.
+    numbered: rounds are lines with a number alone. width: where lines are broken, if they are.
+    spiral: the notes say that rounds aren't joined.
     """
 
     text: str
@@ -175,6 +176,7 @@ class Document:
     said_begin: bool = False
     in_stitches: bool = False
     numbered: bool = False
+    width: int = 0
     spiral: bool = False
     definitions: list[Definition] = field(default_factory=list)
     starts: list[Start] = field(default_factory=list)
@@ -207,6 +209,7 @@ def read_document(text: str) -> Document:
         return doc
     doc.plain = plain(text)
     doc.numbered = only_numbered(doc.plain)
+    doc.width = wrapped_at(doc.plain)
     at = 0
     for raw in doc.plain.splitlines(keepends=True):
         _line(doc, raw.rstrip("\r\n"), at)
@@ -247,7 +250,7 @@ def _line(doc: Document, line: str, at: int) -> None:
         _line(doc, line[at_first:], at + at_first)
     elif doc.rounds and (head := read_unnumbered(line, doc.rounds[-1].last)) and _asked(line[head.end :]):
         _rounds(doc, replace(head, row=head.row or doc.rounds[-1].word == "Row"), line, at)
-    elif _continues(doc, line):
+    elif doc.rounds and continues(doc.plain, doc.rounds[-1].at, doc.rounds[-1].text, at, doc.width):
         last = doc.rounds[-1]
         doc.rounds[-1] = replace(last, text=doc.plain[last.at : at + len(line)].rstrip())
     elif (m := _HEADER.match(bare)) and _is_header(doc, m):
@@ -332,30 +335,6 @@ def _begins(doc: Document, bare: str, span: Span) -> bool:
     doc.begin, doc.said_begin = begin, True
     doc.telling.append(span)
     return True
-
-
-def _continues(doc: Document, line: str) -> bool:
-    """An indented line goes on with the round above it; so does one after a comma or inside a bracket, one that
-    begins in the middle of a sentence, and one that only states a count."""
-    if not doc.rounds:
-        return False
-    above = doc.rounds[-1]
-    if not above.text.strip():
-        return True
-    between = doc.plain[above.at + len(above.text) :]
-    if not between.lstrip(" \t").startswith(("\n" + line, "\r\n" + line)):
-        return False
-    if line[:1] in (" ", "\t") and not MOVES.match(line.strip()):
-        return True
-    if above.text.startswith(("\n", "\r")):  # announced on a line of its own: all that stands below it
-        return True
-    tail = above.text.rstrip()
-    if re.match(r"turn\b", line.strip(), re.IGNORECASE):
-        return True
-    unfinished = tail.endswith((",", ";")) or tail.count("(") + tail.count("[") > tail.count(")") + tail.count("]")
-    if unfinished and (line[:1].islower() or line[:1] in "*[(" or line[:1].isdigit()):
-        return True
-    return bool(_COUNT_LINE.match(line)) or (line[:1].islower() and not tail.endswith((".", ")", "]")))
 
 
 def _rounds(doc: Document, head: Head, line: str, at: int) -> None:
@@ -482,10 +461,11 @@ def read_begin(value: str, span: Span = (0, 0), dialect: Dialect | None = None) 
         key = TERMS[dialect or "us"]
         stitch = next((k for k, t in key.items() if t.abbr == (m[2] or m[3])), "sc")
         return Begin("foundation", int(m[1]), span, f"f{stitch}") if int(m[1]) <= MAX_FOUNDATION else None
-    m = re.search(r"\b(?:ch(?:ain)?s?[ -]?(\d{1,4})|(\d{1,4}) ?ch(?:ain)?s?)\b", v)
+    m = re.search(rf"\b(?:ch(?:ain)?s?[ -]?({COUNT})|({COUNT}) ?ch(?:ain)?s?)\b", v)
     if not m:
         return Begin("magic ring", 0, span) if v in ("ring", "") else None
-    n = int(m[1] or m[2])
+    said = m[1] or m[2]
+    n = NUMBERS.get(said) or int(said)
     if re.search(r"\b(ring|join|ss|sl st|slip)\b", v):
         return Begin("ring", n, span) if 2 <= n <= 60 else None
     if n <= 4 and not re.search(r"\bfoundation\b", v):

@@ -18,7 +18,7 @@ _DEPTH = 38
 
 
 def cut_said(r: Reader, cut: int | None) -> int | None:
-    """A `**` counts as the end of the last repeat only if that is said: `ending last rep at **`, `ending at ** on ...`."""
+    """A `**` ends the last repeat only if that is said: `ending last rep at **`, `ending at ** on last rep`."""
     c = r.c
     save = c.i
     c.accept(",", ";")

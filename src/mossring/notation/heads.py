@@ -11,11 +11,11 @@ _WORD = r"rounds?|step|rnds?\.?|rows?|rds?\.?|r[ound]{2,4}(?= ?\d)|r"
 _N = r"(?:\d{1,6}|" + "|".join(w for w in NUMBERS if w != "zero") + r")"
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
 _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|,)\s*"
-_YARN = r"(?:[A-Z]|MC|CC\d?|C[A-H])"
+_YARN = r"(?:[A-Z]|MC|CC\d?|C[A-G])"
 _END = r"\s*(?:[:;.)=]+(?![\d.])|[-–—~|>](?=\s))\s*"
 _BARE_END = (
     r",?\s+(?=(?:(?:as|same|repeat|like)\b|ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|"
-    r"turn|attach|using\b|change|with\b|start|"
+    r"turn|attach|using\b|change|with\b|start|standing|"
     r"in (?:an? |the )?(?:magic|mr\b|mc\b|ring|adjustable)|\d+\s?[a-z]|[(\[*])[^a-z]?)"
 )
 _SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"
@@ -107,14 +107,16 @@ def _yarn(said: dict[str, str]) -> str:
     return said.get("colour", "").lower() or (said.get("named") or said["yarn"]).upper()
 
 
-_NUMBER = re.compile(r"^[ \t]*(?P<first>\d{1,3})[ \t]*(?:\((?P<yarn>" + _YARN + r")\)[ \t]*)?[:.)-][ \t]+(?=\S)")
+_NUMBER = re.compile(
+    r"^[ \t]*\(?(?P<first>\d{1,3})[ \t]*(?:\((?P<yarn>" + _YARN + r")\)[ \t]*)?[:.)-][ \t]+(?=\S)", re.IGNORECASE
+)
 
 
 def only_numbered(text: str) -> bool:
-    """Whether no line announces a round by a word, and lines are numbered from 1 on instead."""
+    """Whether lines are numbered from 1 on, and none before the last of them announces a round by a word."""
     lines = text.splitlines()
     numbers = [int(m["first"]) for line in lines if (m := _NUMBER.match(line))]
-    return numbers[:2] == [1, 2] and not any(read_head(line) for line in lines)
+    return numbers[:2] == [1, 2] and all(head.first > numbers[-1] for line in lines if (head := read_head(line)))
 
 
 def read_head(line: str, numbered: bool = False) -> Head | None:
@@ -122,7 +124,7 @@ def read_head(line: str, numbered: bool = False) -> Head | None:
     m = next((found for pattern in (*_HEADS, _ALONE) if (found := pattern.match(line))), None)
     if m is None and numbered and (bare := _NUMBER.match(line)):
         n = int(bare["first"])
-        return Head(n, n, False, "", bare["yarn"] or "", bare.start("first"), bare.end())
+        return Head(n, n, False, "", (bare["yarn"] or "").upper(), bare.start("first"), bare.end())
     if m is None:
         return None
     said = m.groupdict("")
@@ -155,7 +157,7 @@ _FIRST = re.compile(
 
 
 _LOOSE = re.compile(
-    r"^[ \t]*(?:[-•*>#]+[ \t]+)?(?:rnd|round)\.?[ ]?(?P<first>\d{1,3})\b[ ,]+"
+    r"^[ \t]*(?:[-•*>#]+[ \t]+)?(?:rnd|round|r(?=\d))\.?[ ]?(?P<first>\d{1,3})\b[ ,]+"
     r"(?!(?:and|to|is|are|was|has|have|will|should|may|can|of|begins?|starts?|ends?|measures?|forms?|makes?|shows?)\b)",
     re.IGNORECASE,
 )

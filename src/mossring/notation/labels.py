@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from mossring.notation.cursor import STITCH_WORDS, Cursor
+from mossring.notation.targets import CHAIN_WORDS
 from mossring.notation.tree import Label, Make
 from mossring.stitches.table import composed
 
@@ -97,7 +98,7 @@ def _label(c: Cursor) -> Label | None:
     save = c.i
     if c.accept("and", "plus", "+", "&", ","):
         n = c.number()
-        if c.accept("ch", "chain"):
+        if c.accept(*CHAIN_WORDS):
             chains = n or c.number() or 1
             c.accept("sp", "space")
         else:
@@ -135,7 +136,7 @@ def _short_label(c: Cursor) -> Label | None:
     elif key is None or not c.accept("+", "plus"):
         return None
     before = c.number()
-    if not c.accept("ch", "chain"):
+    if not c.accept(*CHAIN_WORDS):
         return Label(key, before) if before else None  # `(dc + 2)`
     return Label(key, before or c.number() or 1)
 

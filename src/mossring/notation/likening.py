@@ -32,7 +32,8 @@ def as_round(r: Reader) -> bool:
         return False
     c.accept("for", "in")
     nth = c.token.kind == "ord" or c.at("second", "third", "fourth", "fifth", "sixth")
-    if not c.at(*ROUND_WORDS, "previous", "last") and not (nth and c.ahead().text in ROUND_WORDS):
+    several = nth and c.ahead().text in ("and", "to", "-") and c.ahead(3).text in ROUND_WORDS  # `2nd and 3rd rows`
+    if not c.at(*ROUND_WORDS, "previous", "last") and not (nth and (several or c.ahead().text in ROUND_WORDS)):
         c.i = i
         return False
     round_number(r, i)
@@ -58,7 +59,8 @@ def round_number(r: Reader, i: int) -> None:
         save = c.i
         if c.accept("-", "to", "and", "&", "through") or (c.token.kind == "num" and c.token.tight):  # `2-3`
             c.accept(*ROUND_WORDS)
-            last = c.number()
+            last = c.number() or c.ordinal()
+            c.accept(*ROUND_WORDS)
             r.repeat_to = last or n
             c.i = save if last is None else c.i
     r.repeat_span = c.span_from(i)

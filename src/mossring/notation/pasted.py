@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 
+from mossring.notation.words import NUMBERS
 from mossring.stitches.terms import Dialect
 
 _BOLD_HEAD = re.compile(r"^([ \t]*(?:[-•>#]+[ \t]+)?)(\*\*|__)([^*_\n]{1,60}?)(\*\*|__)", re.MULTILINE)
@@ -16,24 +17,26 @@ _LIST_MARK = re.compile(
 )
 _LISTED = re.compile(r"\n[ \t]*(?:[-•·>#]|\d{1,2}[.)])")
 _ESCAPE = re.compile(r"\\([*\[\]()_#])")
-_COUNTRY = r"(?P<{}>u\.?s\.?a?|u\.?k|american|british|united (?:states|kingdom))"
+COUNTRY = r"(?P<{}>u\.?s\.?a?|u\.?k|american|british|united (?:states|kingdom))"
 _TERM_WORDS = (
     r"\b(?:dc|tr|htr|hdc|sc|(?:single|double|treble) crochet|terms?|terminology|abbreviations|stitch(?:es| names)?"
     r"|readers?|version|english|trebles?)\b"
 )
 _TERMS = re.compile(
-    r"\b" + _COUNTRY.format("by") + r"\b\.?[^.\n]{0,24}?" + _TERM_WORDS + "|"
-    r"\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + _COUNTRY.format("of") + r"\b"
-    r"|\(" + _COUNTRY.format("in") + r"\.?\)|[,–—-] *" + _COUNTRY.format("end") + r"(?= *[,–—-] |\W*$)"
+    r"\b" + COUNTRY.format("by") + r"\b\.?[^.\n]{0,24}?" + _TERM_WORDS + "|"
+    r"\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + COUNTRY.format("of") + r"\b"
+    r"|\(" + COUNTRY.format("in") + r"\.?\)|[,–—-] *" + COUNTRY.format("end") + r"(?= *[,–—-] |\W*$)"
     r"|\b(?P<last>(?-i:US|UK)|uk)(?=\s*[,;:|/–—]|\W*$)",
     re.IGNORECASE,
 )
 _MAGIC = re.compile(r"\b(?:(?:magic|adjustable|sliding|slip) (?:ring|circle|loop)|mr\b)", re.IGNORECASE)
-_CHAINS = r"(?:ch(?:ain)?s?[ -]?\d{1,4}|\d{1,4} ?ch(?:ain)?s?)"
+COUNT = r"(?:\d{1,4}|" + "|".join(sorted((w for w, n in NUMBERS.items() if n), key=len, reverse=True)) + ")"
+"""A number of chains in digits or in a word, as a regular expression."""
+_CHAINS = rf"(?:ch(?:ain)?s?[ -]?{COUNT}\b|{COUNT} ?ch(?:ain)?s?)"
 _RING = re.compile(r"\b" + _CHAINS + r"\b.*\b(?:ring|join|circle)\b|\bring\b.*\b" + _CHAINS + r"\b", re.IGNORECASE)
 _IN_RING = re.compile(r"\b(?:(?:in|into) (?:the )?ring|from (?:the )?hook)\b", re.IGNORECASE)
 _CAST = re.compile(
-    r"^\W*(?:(?:foundation|base|starting|begin|start|using|with|make|work|yarn|colou?r|chain|ch|[A-Z]"
+    r"^\W*(?:(?:foundation|base|starting|to|begin|start|using|with|make|work|yarn|colou?r|chain|ch|[A-Z]"
     r"|an?|the|size|hook|[\d.]+ ?mm)\b[\s:,]*)*" + _CHAINS + r"(?: loosely)?\W*$",
     re.IGNORECASE,
 )
@@ -74,9 +77,15 @@ def _untabled(m: re.Match[str]) -> str:
     return line.rjust(len(m[0])) if len(line) < len(m[0]) else line
 
 
+_LOWER_YARN = re.compile(r"\b(?:with|off|yarn|colou?r) [a-z](?=[,.;:)]|\s*$)", re.MULTILINE)
+"""A yarn in a text without any capitals: `with b, ch 3`, `fasten off a.`"""
+
+
 def plain(text: str) -> str:
     """The text with what only marks it up blanked out, character for character, so that places stay the same."""
-    text = _TABLE_ROW.sub(_untabled, text)
+    text = _TABLE_ROW.sub(_untabled, text.replace("\u00a0", " "))
+    if text.islower():
+        text = _LOWER_YARN.sub(lambda m: m[0][:-1] + m[0][-1].upper(), text)
     if not any(mark in text for mark in ("**", "__", "\\", "\n*", "\n_")) and not _LISTED.search("\n" + text):
         return text
     text = _WHOLE_BOLD.sub(lambda m: m[1] + "  " + m[3] + "  ", text)
@@ -109,7 +118,7 @@ def says_begin(line: str) -> bool:
     """Whether a line before round 1 tells how to begin: a magic ring, chains."""
     if len(line) > 160 or _STITCHES.search(line):
         return False
-    return bool(_MAGIC.search(line) or _RING.search(line) or _CAST.match(line))
+    return bool(_MAGIC.search(line) or _RING.search(line) or _CAST.match(line.split(". ", 1)[0]))
 
 
 @dataclass(frozen=True, slots=True)

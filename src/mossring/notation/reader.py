@@ -261,7 +261,8 @@ class Reader:
             c.i = min(c.i + 2, len(c.tokens) - 1)
             if targets.read_ring(c):
                 return
-            if nodes or depth or not (c.token.kind == "num" or c.opens_stitch()):
+            begun = any(not isinstance(n, Act) for n in nodes)
+            if begun or depth or not (c.token.kind == "num" or c.at("standing", "chainless") or c.opens_stitch()):
                 self._to_end_of_clause()  # `12 dc in ring, beginning with ch 3 as first dc`
         elif t.text in _BEGINNING and c.ahead().text in ("in", "into"):
             i = c.i

@@ -50,7 +50,8 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
     elif ended:
         stopped = c.accept(".")
         counted = out is not None and any(s.what != "chains" for s in out)  # `2 ch. Ss to top` is work
-        ended = c.token.kind == "end" or (stopped and counted and c.at(*_AFTER_COUNT))
+        cut = c.at("fasten", "finish", "cut", "break")
+        ended = c.token.kind == "end" or ((stopped or cut) and counted and c.at(*_AFTER_COUNT))
     if out is not None and ended:
         return _series(out)
     c.i = save

@@ -50,6 +50,8 @@ class Token:
 
 _ANY = r"ch|sl|sts?|sps?|sc|hdc|dc|htr|tr|dtr|rep|beg|sk|lps?|tog|inc|dec|rem|cl|pc"
 _DOTTED = re.compile(rf"\b(?:(?i:{_ANY})(?=\.(?:[,;:)\]]| [a-z]))|(?i:ch|sk|inc|dec|rem)(?=\. ?[\d-]))\.")
+_BROKEN = re.compile(r"\n?[^\W_]")
+"""What may follow a hyphen that only joins, also where a line is broken behind it."""
 _NO_STOP = "\u00ad"
 """Stands where a full stop ended no sentence: passed over."""
 _QUOTES = frozenset("\"“”'‘’")
@@ -99,7 +101,7 @@ def tokenize(text: str) -> list[Token]:
             mark = _SAME.get(raw, raw)
             if mark == "-" and tight and out and out[-1].text == "-":  # `--`
                 continue
-            if mark == "-" and raw != "—" and tight and text[end : end + 1].isalnum():
+            if mark == "-" and raw != "—" and tight and _BROKEN.match(text, end):
                 continue
             if mark == "x":
                 out.append(Token("word", "x", start, end, tight))

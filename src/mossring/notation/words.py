@@ -47,6 +47,8 @@ SHORT = {
     "bet": "between",
     "btw": "between",
     "btwn": "between",
+    "cnr": "corner",
+    "cnrs": "corners",
     "stem": "post",
     "stems": "posts",
 }
@@ -75,7 +77,10 @@ FILL = frozenset(
 ARTICLES = frozenset({"a", "an", "the", "An", "The", "THE", "our", "we", "We"})
 """Articles and who works: they change nothing that is made. A capital A is a yarn."""
 
-ADVERBS = frozenset({"loosely", "tightly", "carefully", "gently", "neatly", "firmly", "simply"})
+A_STITCH = frozenset({"ss", "sl", "slip", "magic", "ring", "standing"})
+"""Before one of these a capital A is no yarn: `JOIN WITH A SS`."""
+
+ADVERBS = frozenset({"loosely", "tightly", "carefully", "gently", "neatly", "firmly", "simply", "evenly"})
 """How something is to be worked: nothing that changes the fabric."""
 
 _COLOURS = """

@@ -123,7 +123,7 @@ def spellings(dialect: Dialect) -> dict[tuple[str, ...], str]:
             base = tuple(spelling.split())
             out[base] = t.key
             last = base[-1]
-            if not last.endswith("s"):
+            if not last.endswith(("s", "stitch")):
                 out[(*base[:-1], last + "s")] = t.key
     out[("slip", "stitches")] = "slst"
     out[("sl", "sts")] = "slst"

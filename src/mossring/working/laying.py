@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
+from itertools import takewhile
 from typing import TYPE_CHECKING
 
-from mossring.notation.tree import Chain, Label, Node, Repeat, Skip, Target, Where, Work
+from mossring.notation.tree import Act, Chain, Label, Node, Repeat, Skip, Target, Where, Work
 from mossring.working.edge import Edge
 from mossring.working.fabric import RING, Made, WorkedRound
 from mossring.working.starting import makes, mesh_start, stands_for
@@ -81,7 +82,7 @@ def _from_hook(nodes: Sequence[Node]) -> int | None:
             return target.chains if target.kind == "ring" else None
         if isinstance(node, Repeat):
             return _from_hook(node.body)
-        if not isinstance(node, Chain):
+        if not isinstance(node, Chain | Act):
             return None
     return None
 
@@ -93,7 +94,8 @@ def _turning_chain(nth: int, nodes: tuple[Node, ...], state: State, flat: bool) 
     one of that end's stitches and stand in the same chain.
     """
     label: Label | None = None
-    rest = list(nodes)
+    acts = tuple(takewhile(lambda n: isinstance(n, Act), nodes))
+    rest = list(nodes[len(acts) :])
     while rest and isinstance(head := rest[0], Chain):
         label = head.label or label
         rest.pop(0)
@@ -104,13 +106,13 @@ def _turning_chain(nth: int, nodes: tuple[Node, ...], state: State, flat: bool) 
     if counts.stitch is None and label is None:
         counts = mesh_start(chain.n, plain) or counts
     if counts.stitch is None:
-        return nth - 1, tuple(plain), True
+        return nth - 1, (*acts, *plain), True
     start = replace(chain, label=counts)
     first = plain[0]
     if not flat and isinstance(first, Work):
-        return nth - 1, (start, replace(first, where=Where("same", (), first.span)), *plain[1:]), True
+        return nth - 1, (*acts, start, replace(first, where=Where("same", (), first.span)), *plain[1:]), True
     passed = Skip(Where("next", (Target("chain"),), chain.span, counts.chains), chain.span) if counts.chains else None
-    return max(0, nth - 2 - counts.chains), (start, *((passed,) if passed else ()), *plain), True
+    return max(0, nth - 2 - counts.chains), (*acts, start, *((passed,) if passed else ()), *plain), True
 
 
 def _on_foundation(node: Node) -> Node:

@@ -25,7 +25,7 @@ def find(w: Worker, where: Where) -> int:
     assert target is not None
     if target.kind == "ring":
         raise UnworkableError("no ring", where.span)
-    if mode == "last":
+    if mode == "last" and target.kind not in ("gap", "group", "between"):
         places = edge.last_places(target, 1)
         if places[0] < edge.across or edge.is_between(places[0], target):
             edge.between = edge.is_between(places[0], target)
