@@ -50,6 +50,7 @@ from mossring.working import Fabric, State, WorkedRound, work_round
 _CACHED_STITCHES = 400_000
 RECTANGLE = 4
 _GUESSED_SIDES = (4, 6, 5, 3, 8)
+NAMED_SIDES = {3: "triangle", 4: "square", 5: "pentagon", 6: "hexagon", 7: "heptagon", 8: "octagon", 9: "nonagon"}
 
 
 @dataclass(slots=True)
@@ -203,7 +204,7 @@ def _titled_shape(doc: Document) -> Shape | None:
     words = [_SHORT_NAMES.get(w, w) for w in re.findall(r"[a-z]+", doc.title.lower())]
     if "half square" in " ".join(words):
         return Shape("half square", 1)
-    every = [n for n in _GUESSED_SIDES if _named(n) in words]
+    every = [n for n in NAMED_SIDES if _named(n) in words]
     if len(every) != 1:
         return None
     named = every[0]
@@ -227,7 +228,7 @@ def _ends_in(draft: Draft, n: int) -> bool:
 
 
 def _named(n: int) -> str:
-    return {3: "triangle", 4: "square", 5: "pentagon", 6: "hexagon", 8: "octagon"}[n]
+    return NAMED_SIDES[n]
 
 
 def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, most: int = MAX_ROUNDS) -> Draft:

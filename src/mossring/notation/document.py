@@ -86,6 +86,7 @@ _POLYGONS = {
     "pentagon": 5,
     "hexagon": 6,
     "heptagon": 7,
+    "nonagon": 9,
     "octagon": 8,
     "rectangle": 4,
     "half square": 1,

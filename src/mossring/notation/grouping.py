@@ -55,6 +55,7 @@ def settle(nodes: list[Node], all_in: bool = False) -> None:
     and dc in next st`; chains and a slip stitch back into them are a picot."""
     if all_in:
         _all_in(nodes)
+    _one_each(nodes)
     _one_group(nodes)
     if len(nodes) < 2 or not isinstance(nodes[-2], Chain) or not isinstance(nodes[-1], Work):
         return
@@ -72,6 +73,26 @@ def settle(nodes: list[Node], all_in: bool = False) -> None:
         return
     picot = Make("picot", 1, (chain.span[0], work.span[1]), chains=nth)
     nodes[-2:] = [replace(chain, n=chain.n - nth), picot] if nth < chain.n else [picot]
+
+
+def _one_each(nodes: list[Node]) -> None:
+    """`dc, hdc, sc, hdc, dc in next 5 sts`: five stitches for five places, one in each."""
+    last = nodes[-1] if nodes else None
+    if not isinstance(last, Work) or not last.where.said or last.where.mode != "next" or last.where.count < 3:
+        return
+    n = last.where.count
+    before = nodes[-n:-1]
+    singles = len(before) == n - 1 and all(_unsaid(node) and _single(node) for node in before)
+    kinds = {node.group[0].stitch for node in nodes[-n:] if isinstance(node, Work) and isinstance(node.group[0], Make)}
+    if singles and _single(replace(last, where=replace(last.where, count=1))) and len(kinds) > 1:
+        nodes[-1] = replace(last, where=replace(last.where, count=1))
+
+
+def _single(node: Node) -> bool:
+    if not isinstance(node, Work) or len(node.group) != 1 or node.where.count != 1:
+        return False
+    make = node.group[0]
+    return isinstance(make, Make) and make.n == 1
 
 
 def _all_in(nodes: list[Node]) -> None:

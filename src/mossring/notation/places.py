@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from itertools import takewhile
 
 from mossring.notation.cursor import GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.targets import (
@@ -98,6 +99,8 @@ def _plain_place(c: Cursor, i: int) -> Where:
         c.accept("your")
     if c.accept_phrase("one", "after") or c.accept_phrase("next", "one") or c.accept_phrase("following", "one"):
         return Where("next", (ANY_STITCH,), c.span_from(i))
+    if _amid_space(c):  # `center of next loop`
+        c.i += 2
     if c.at("next") and c.ahead().kind != "ord" and c.ahead().text not in _CENTRES:  # by far the commonest
         c.i += 1
         c.accept("following", "skipped", "unworked", "unused", "free")
@@ -257,6 +260,14 @@ def _top(c: Cursor, i: int) -> Where | None:
             return Where("rest" if same else "next", (target,), c.span_from(i))
     c.i = save
     return None
+
+
+def _amid_space(c: Cursor) -> bool:
+    """Whether `center of` comes next, and then a space."""
+    if not c.at("center", "centre", "middle") or c.ahead().text != "of":
+        return False
+    words = takewhile(lambda t: t.kind in ("word", "num") and t.text != "of", (c.ahead(k) for k in range(2, 8)))
+    return any(t.text in SPACE_WORDS for t in words)
 
 
 def _of_chains(c: Cursor) -> bool:

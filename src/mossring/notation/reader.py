@@ -38,6 +38,7 @@ _OPEN = {"(": ")", "[": "]"}
 _SEPARATORS = (",", ";", ".")
 _BEGINNING = ("beginning", "begin", "beg", "starting", "start")
 _CENTRES = ("mr", "mc", "loop", "ring", "knot")
+_LOOPED = ("ring", "circle", "loop", "knot")
 _BEHIND = ("all", "worked", "working", "in", "into")
 """What may follow a dash behind instructions: `(3 dc, ch 2) 4 times - all in ring`."""
 _SETTING_WORDS = frozenset(
@@ -262,7 +263,12 @@ class Reader:
             if targets.read_ring(c):
                 return
             begun = any(not isinstance(n, Act) for n in nodes)
-            if begun or depth or not (c.token.kind == "num" or c.at("standing", "chainless") or c.opens_stitch()):
+            knot = c.at("slip") and c.ahead().text in _LOOPED
+            if (
+                begun
+                or depth
+                or not (knot or c.token.kind == "num" or c.at("standing", "chainless") or c.opens_stitch())
+            ):
                 self._to_end_of_clause()  # `12 dc in ring, beginning with ch 3 as first dc`
         elif t.text in _BEGINNING and c.ahead().text in ("in", "into"):
             i = c.i
@@ -285,7 +291,7 @@ class Reader:
             c.i += 2
         elif depth == 0 and (remarks.clause(c, nodes) or remarks.motion(c, nodes)):
             pass
-        elif t.text in ("magic", "adjustable", "sliding", "slip") and c.ahead().text in ("ring", "circle", "loop"):
+        elif t.text in ("magic", "adjustable", "sliding", "slip") and c.ahead().text in _LOOPED:
             c.i += 2
         elif t.text in ("mr", "mc") and c.ahead().kind == "num" and not nodes and c.ends(2):
             nodes.append(self._so_many_in_ring())

@@ -178,7 +178,9 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
     elif times is not None and times > MAX_TIMES:
         r.trouble("times", times_at, limit=MAX_TIMES, n=times)
         times = 1
-    if c.accept("in", "into", "over", "on") or c.at("between") or places.at_place(c):
+    based = c.at("at") and c.ahead().text in ("base", "top", "same")  # `(tr, ch 2, 2 tr) at base of ch 4`
+    if based or c.accept("in", "into", "over", "on") or c.at("between") or places.at_place(c):
+        c.accept("at")
         c.accept("around")
         wheres = places.read_places(c)
         group = grouping.as_group(r, inner)
@@ -245,7 +247,8 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     total = None if times is None else times + 1
     whole = Repeat(body, total, c.span_from(i), until=until, times_span=span)
     cut = endings.cut_said(r, cut)
-    in_all = any(t.text == "x" for t in c.tokens[i : c.i])  # `rep from * x3`: three in all, where four don't fit
+    more = any(t.text in ("more", "again") for t in c.tokens[i : c.i])
+    in_all = times is not None and not more  # `rep from * 6 times`: six in all, where seven don't fit
     omitted = None
     if cut is None and (ended := endings.ending_with(r, whole)) is not None:
         nodes.append(ended)

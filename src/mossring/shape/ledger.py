@@ -88,7 +88,7 @@ def enter(
     total = stitches + sum(e.stitches for e in window)
     openness = (in_spaces + sum(e.in_spaces for e in window)) / total if total else 0.0
     c0, c1 = _constants(done, below, sides, openness)
-    straight = before.straight if before else float(len(done.extra))
+    straight = before.straight if before else 0.0 if begin.kind == "ring" else float(len(done.extra))
     flat_piece = done.line or (before is not None and before.flat_piece)
     low, high = least / (straight + c1 * radius), (solid + chains) / (straight + c0 * radius)
     edge = (solid, solid + chains)

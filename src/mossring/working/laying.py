@@ -36,6 +36,9 @@ def lay_edge(state: State, nodes: tuple[Node, ...], flat: bool) -> Laid:
     if before is None:
         if state.begin.kind == "foundation":
             return _foundation(state, nodes, flat)
+        if state.begin.kind == "ring" and _along_chains(nodes):
+            there = [Made(state.free + i, "fch", (), 0, (0, 0)) for i in range(state.begin.chains)]
+            return Laid(Edge(there, []), nodes, state.free + len(there), there)
         return Laid(Edge([_ring()], [], ring=True), nodes, state.free)
     if not before.made:
         return Laid(Edge([_ring()], []), nodes, state.free)
@@ -72,6 +75,12 @@ def _foundation(state: State, nodes: tuple[Node, ...], flat: bool) -> Laid:
     made = there + back
     edge = Edge(made, [0, n - 1] if n > 1 else [0], far=n - 1)
     return Laid(edge, nodes, state.free + len(made), made, written)
+
+
+def _along_chains(nodes: Sequence[Node]) -> bool:
+    """Whether a round goes into the chains of its ring one by one: `sc in each ch around`."""
+    works = [n for n in nodes if isinstance(n, Work) and n.where.targets]
+    return bool(works) and works[0].where.targets[0].kind == "chain"
 
 
 def _from_hook(nodes: Sequence[Node]) -> int | None:

@@ -115,7 +115,8 @@ def _is_next(walk: Walk, u: int) -> bool:
 
 def _cast(done: WorkedRound) -> int:
     """How many chains of a foundation the round is worked into (their other side not counted)."""
-    if done.number > 1 or not done.extra or done.extra[0].kind != "fch":
+    joined = not done.line and not done.below_corners  # chains joined into a ring
+    if done.number > 1 or not done.extra or done.extra[0].kind != "fch" or joined:
         return 0
     return len(done.extra) if done.line else (len(done.extra) + 2) // 2
 
