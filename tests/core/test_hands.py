@@ -124,3 +124,36 @@ def test_it_is_read_however_it_was_pasted(seed: int, look: str) -> None:
     found = analyse(text)
     assert [r.worked.stitches for r in found.draft.rounds] == motif.counts, text
     assert told(found) == [], text
+
+
+SLIPS: dict[str, tuple[re.Pattern[str], int]] = {
+    "a repeat too few": (re.compile(r"(?:rep|repeat) from \*(?: to \*)? (\d) more times"), -1),
+    "a repeat too many": (re.compile(r"(?:rep|repeat) from \*(?: to \*)? (\d) more times"), 1),
+    "brackets once too few": (re.compile(r"(?<!from )(?<!and )[])*}] ([3-9]) times"), -1),
+    "brackets once too many": (re.compile(r"(?<!from )(?<!and )[])*}] (\d) times"), 1),
+    "a stitch too few in a corner": (re.compile(r"[\[(]([2-9]) ?(?:dc|tr|htr|hdc)s?, (?:[Cc]h|\d ?ch|chain)"), -1),
+    "a stitch too many in a corner": (re.compile(r"[\[(](\d) ?(?:dc|tr|htr|hdc)s?, (?:[Cc]h|\d ?ch|chain)"), 1),
+}
+"""What is counted wrongly, and by how much."""
+_COUNTED = re.compile(r"\d+ ?(?:dc|tr|htr|hdc|sc|sts)\b[^*]{0,40}$|[([<{=] ?\d+[])>}]?[^*]{0,20}$")
+
+
+def slipped(seed: int, slip: str) -> tuple[int, str] | None:
+    """The motif of a seed with one number of a counted round wrong: which round it is, and the text."""
+    motif = motif_by_lot(seed)
+    pattern, by = SLIPS[slip]
+    found = [(n, m) for n, line in enumerate(motif.rounds, 1) if _COUNTED.search(line) for m in pattern.finditer(line)]
+    if not found:
+        return None
+    n, m = Random(seed).choice(found)
+    at = motif.text.index(motif.rounds[n - 1])
+    return n, motif.text[: at + m.start(1)] + str(int(m[1]) + by) + motif.text[at + m.end(1) :]
+
+
+@pytest.mark.parametrize("slip", SLIPS)
+def test_a_slip_is_told_once_in_its_round(slip: str) -> None:
+    """Over two hundred motifs: one finding, where the slip is."""
+    planted = [(seed, *wrong) for seed in range(2000, 2200) if (wrong := slipped(seed, slip))]
+    assert len(planted) > 5
+    for seed, n, text in planted:
+        assert [f.round for f in told(analyse(text))] == [n], (seed, text)

@@ -247,7 +247,7 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     total = None if times is None else times + 1
     whole = Repeat(body, total, c.span_from(i), until=until, times_span=span)
     cut = endings.cut_said(r, cut)
-    more = any(t.text in ("more", "again") for t in c.tokens[i : c.i])
+    more = any(t.text in ("more", "again", "all", "total", "altogether") for t in c.tokens[i : c.i])
     in_all = times is not None and not more  # `rep from * 6 times`: six in all, where seven don't fit
     omitted = None
     if cut is None and (ended := endings.ending_with(r, whole)) is not None:

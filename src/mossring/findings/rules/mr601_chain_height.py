@@ -22,19 +22,27 @@ SEVERITY: Severity = "warn"
 
 def check(look: Look) -> Iterator[Finding]:
     chain = start_chain(look)
-    if chain is None or chain.label is None or not chain.label.stitch or not is_stitch(chain.label.stitch):
+    if chain is None or not wrong_height(chain):
         return
+    assert chain.label is not None
+    assert chain.label.stitch is not None
     place = first_place(look.round.tree.body)
     if place and place.targets and place.targets[0].kind == "ring" and place.targets[0].chains:
         return  # `ch 4, 11 dc in 4th ch from hook`: one of them is the centre
     usual = lookup(chain.label.stitch).chains
-    tall = chain.n - chain.label.chains
-    if not usual or tall in usual or chain.label.stitch == "ch":
-        return
     name = look.stitch(chain.label.stitch)
     wanted = usual[0] + chain.label.chains
     message = f"{look.name} begins with ch {chain.n} for a {name}, which is {usual[0]} chains high."
     yield look.finding(CODE, SEVERITY, chain.span, message, "", _mend(look, chain, wanted))
+
+
+def wrong_height(chain: Chain) -> bool:
+    """Whether a chain is said to count as a stitch whose height it hasn't."""
+    label = chain.label
+    if label is None or not label.stitch or label.stitch == "ch" or not is_stitch(label.stitch):
+        return False
+    usual = lookup(label.stitch).chains
+    return bool(usual) and chain.n - label.chains not in usual
 
 
 def start_chain(look: Look) -> Chain | None:
