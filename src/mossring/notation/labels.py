@@ -129,6 +129,7 @@ def _short_label(c: Cursor) -> Label | None:
     if c.token.kind == "num" and c.token.value == 1:
         c.i += 1
     key = c.stitch()
+    key and c.accept("made")  # `ch 3 (first dc made)`
     if key not in (None, "ch") and c.at(")", "]") and c.ahead().text in (",", ";", "."):  # `ch 3 (dc),`
         return Label(key)
     if key not in (None, "ch") and c.at(",") and _chains_close(c):  # `ch 6 (dc, ch 3),`

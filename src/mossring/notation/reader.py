@@ -114,6 +114,8 @@ def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None
         each = Where("each", (Target("chain"),), first.where.span, until=Until("across"))
         row = replace(first, group=(replace(make, stitch=lookup(make.stitch).base, n=1),), where=each)
         return [row, *body[1:]], None, first.where.count
+    if len(body) > 2 and isinstance(first, Make) and first.stitch == "picot" and isinstance(body[1], Chain):
+        return body[1:], first.chains, None  # `ch 4, sl st in 4th ch from hook (ring made). Ch 3, ...`
     if len(body) < 2 or not isinstance(body[0], Chain):
         return body, None, None
     chain, after = body[0], body[1]

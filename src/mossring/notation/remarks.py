@@ -39,6 +39,11 @@ _REMARKING = frozenset(
         "instead",
         "always",
         "remember",
+        "sub",
+        "substitute",
+        "substituting",
+        "replace",
+        "replacing",
         "one",
     }
 )
@@ -170,6 +175,14 @@ _HANDLING = ("take", "remove", "withdraw", "insert", "draw", "pull", "tighten", 
 def motion(c: Cursor, nodes: list[Node]) -> bool:
     """`pull ring tight`; `remove hook, insert it in first dc, draw loop through`: what the hand does. Where the loop
     is dropped, the stitches just worked in one place are a popcorn."""
+    if c.at("complete", "finish") and c.ahead().text == "as":  # `3 dc in same st and complete as a popcorn`
+        i = c.i
+        while c.token.kind in ("word", "num"):
+            c.i += 1
+        c.forgive(i)
+        if {t.text for t in c.tokens[i : c.i]} & {"pc", "popcorn"}:
+            _popcorn(nodes)
+        return True
     if not c.at(*_HANDLING) or (c.at("drop") and c.ahead().text not in ("loop", "lp", "hook")):
         return False
     i = c.i

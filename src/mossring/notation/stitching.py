@@ -115,6 +115,10 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     if key == "ch":
         node = _chain(c, n, i)
         placed_last = c.ahead().text in ("same", "next", "corner")
+        at = c.i
+        if c.accept("in", "into") and targets.read_ring(c):  # `[1 ch, 2 tr] 5 times, 1 ch into ring`
+            return [node]
+        c.i = at
         if c.at("in", "into") and placed_last:  # `3 ch, 1 tr, 1 ch into same sp`
             c.i += 1
             r.all_in = True
