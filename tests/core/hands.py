@@ -142,6 +142,7 @@ class Hand:
             f"1{st} into each of next {n} {plural}",
             f"1 {st} in next {n} {plural}",
             f"{st} in next {n}",
+            f"{st} in next {n} {plural} of previous rnd",
             f"{st} in each of the following {n} {plural}",
             f"work 1 {st} in each of next {n} {plural}",
             f"{st} across next {n} {plural}",

@@ -118,7 +118,13 @@ def circle(hand: Hand) -> Motif:
     close = "" if spiral else hand.close(key) if counted else hand.close_on(key)
     lift = [] if spiral else [hand.start(key) if counted else hand.lift(key)]
     two = hand.one("increase", f"2 {st} in next st", f"2{st} in next st", f"2 {st} in the next st")
-    each = hand.one("each", f"2 {st} in each st around", f"2 {st} in each {st} to end", f"2 {st} in every st around")
+    each = hand.one(
+        "each",
+        f"2 {st} in each st around",
+        f"2 {st} in each {st} to end",
+        f"2 {st} in every st around",
+        f"2 {st} in each st of previous round",
+    )
     way = hand.one("circle again", "star", "again", "brackets", "to end", "in all")
     for n in range(1, lot.choice((3, 4, 5)) + 1):
         plain = n - 2
@@ -202,7 +208,13 @@ def squared(hand: Hand) -> Motif:
     p = _Pattern(hand, "Porthole", "Square")
     dc, sc = hand.st("dc"), hand.st("sc")
     p.round([hand.start("dc"), f"11 {dc} {p.place}"], hand.close("dc"), 12, "dc")
-    each = hand.one("each", f"2 {dc} in each st around", f"2 {dc} in each {dc} to end", f"2 {dc} in every st around")
+    each = hand.one(
+        "each",
+        f"2 {dc} in each st around",
+        f"2 {dc} in each {dc} to end",
+        f"2 {dc} in every st around",
+        f"2 {dc} in each st of previous round",
+    )
     p.round([hand.start("dc"), f"{dc} in same st", each], hand.close("dc"), 24, "dc")
     low = [hand.run(1, "hdc"), f"{sc} in next 3 sts", hand.run(1, "hdc")]
     corner = f"({hand.many(2, 'dc')}, {hand.ch(2)}, {hand.many(2, 'dc')}) in next st"
@@ -397,7 +409,13 @@ def tube(hand: Hand) -> Motif:
     close = hand.close_on("sc")
     lift = hand.lift("sc")
     p.round([lift, f"6 {sc} {p.place}"], close, 6, "sc")
-    each = hand.one("each", f"2 {sc} in each st around", f"2 {sc} in each {sc} to end", f"2 {sc} in every st around")
+    each = hand.one(
+        "each",
+        f"2 {sc} in each st around",
+        f"2 {sc} in each {sc} to end",
+        f"2 {sc} in every st around",
+        f"2 {sc} in each st of previous round",
+    )
     p.round([lift, each], close, 12, "sc")
     parts = hand.again([lift], [hand.run(1, "sc"), f"2 {sc} in next st"], 6, [])
     p.round(parts, close, 18, "sc")
@@ -449,7 +467,13 @@ def posts(hand: Hand) -> Motif:
     p = _Pattern(hand, "Pile", "Circle")
     dc, lift = hand.st("dc"), hand.lift("dc")
     p.round([lift, f"12 {dc} {p.place}"], hand.close_on("dc"), 12, "dc")
-    each = hand.one("each", f"2 {dc} in each st around", f"2 {dc} in each {dc} to end", f"2 {dc} in every st around")
+    each = hand.one(
+        "each",
+        f"2 {dc} in each st around",
+        f"2 {dc} in each {dc} to end",
+        f"2 {dc} in every st around",
+        f"2 {dc} in each st of previous round",
+    )
     p.round([lift, each], hand.close_on("dc"), 24, "dc")
     post = hand.one("post", f"FP{dc}", f"fp{dc}", f"front post {dc}", f"FP{dc}")
     around = hand.one("around", "around next", "around the post of next", "round next", "around the next")
@@ -467,7 +491,13 @@ def scallops(hand: Hand) -> Motif:
     sc, dc, s = hand.st("sc"), hand.st("dc"), hand.slip()
     start = hand.start("dc")
     p.round([start, f"11 {dc} {p.place}"], hand.close("dc"), 12, "dc")
-    each = hand.one("each", f"2 {dc} in each st around", f"2 {dc} in each {dc} to end", f"2 {dc} in every st around")
+    each = hand.one(
+        "each",
+        f"2 {dc} in each st around",
+        f"2 {dc} in each {dc} to end",
+        f"2 {dc} in every st around",
+        f"2 {dc} in each st of previous round",
+    )
     p.round([start, f"{dc} in same st", each], hand.close("dc"), 24, "dc")
     skip = hand.one("skip", "sk next st", "skip next st", "skip 1 st", "miss next st")
     if hand.lot.random() < 0.5:

@@ -124,6 +124,9 @@ def _speaks_of_yarn(c: Cursor) -> bool:
     return "any" in takewhile(lambda w: w not in (",", ";", ".", "", "(", "*"), words)
 
 
+_YARNS = ("yarn", "colour")
+
+
 def _is_name(c: Cursor, k: int = 0) -> bool:
     t = c.ahead(k)
     return t.kind == "word" and (t.start in c.yarns or YARN_NAME.fullmatch(c.text[t.start : t.end]) is not None)
@@ -144,6 +147,13 @@ def _name(c: Cursor) -> str:
 def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
     """`change to B`, `with B`, `in B`, `join B with sl st in any corner`, `attach yarn in any ch-2 sp`."""
     what, name = "yarn", ""
+    if (
+        c.at("with", "using")
+        and c.ahead().text in ("new", "next", "contrast", "contrasting")
+        and c.ahead(2).text in _YARNS
+    ):
+        c.i += 3  # `with new colour, join with sc in any st`
+        return Act("marker", c.span_from(i))
     if c.accept("change", "changing", "switch"):
         c.accept("to")
     elif c.at("yarn", "colour") and _is_name(c, 1):

@@ -54,6 +54,7 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
             if c.at("in", "into") and any(c.ahead(k).text == "ring" for k in (1, 2)):
                 c.i += 2 if c.ahead().text == "ring" else 3
                 return Join(stitch, "", c.span_from(i), forms_ring=True)
+            c.accept("round", "rnd")
             return _finish(c, i, stitch, *(_into(c) if c.accept("in", "into", "to") else _NOWHERE))
         if stitch == "slst" and targets.read_ring(c) and c.at("to") and c.ahead().text in ("form", "make"):
             return _finish(c, i, stitch, *_NOWHERE)  # `sl st in 4th ch from hook to form ring`
@@ -178,6 +179,8 @@ def _begun(c: Cursor) -> tuple[str, int | None, int | None]:
     if c.accept_phrase("sl", "st") or c.accept("ss") or _nothing_more(c):
         return ("stitch", None, None)
     began = _chain_or_stitch(c)
+    if c.at("of") and (c.ahead().text in ("ch", "chain") or c.ahead().kind == "num"):  # `first ch of ch-3`: of a picot
+        return _NOWHERE
     return ("stitch", None, None) if base and began != _NOWHERE else began
 
 

@@ -21,6 +21,7 @@ from mossring.notation.pasted import (
     COUNT,
     Definition,
     Start,
+    defined_within,
     definitions_in,
     lists_stitches,
     names_stitches,
@@ -78,6 +79,8 @@ STITCH_KEY = re.compile(r"(?:special )?stitch (.+)")
 """The header key that defines a special stitch: `Stitch petal: 4-dc cl, ch 1`."""
 _OF_ALL = re.compile(r"\(([^()]*\b(?:pattern|throughout|always|never|every round|all rounds)\b[^()]*)\)", re.IGNORECASE)
 """A remark within a round that speaks of all of them: `(Ch 2 doesn't count in this pattern.)`."""
+_DEFINED_IN = re.compile(r"\(([A-Za-z][\w -]{0,20}?(?: ?=|:) ?[^()]*)\)")
+"""A special stitch defined where it is first used: `(shell = 5 dc in one st)`."""
 _ASKS = re.compile(r"\d|\b(?:rep|repeat|as|ch|chain|work|each|next|ring)\b", re.IGNORECASE)
 """What a round's own instructions have, and a heading over several rounds hasn't."""
 _POLYGONS = {
@@ -249,6 +252,9 @@ def _line(doc: Document, line: str, at: int) -> None:
     elif not doc.rounds and (at_first := first_within(line)) and not _has_key(bare):
         _line(doc, line[:at_first].rstrip(" :"), at)
         _line(doc, line[at_first:], at + at_first)
+    elif not doc.rounds and (defines := defined_within(line)):  # `Title. UK terms. Corner = 2 tr, 2 ch, 2 tr in sp.`
+        _line(doc, line[:defines].rstrip(), at)
+        _line(doc, line[defines:], at + defines)
     elif doc.rounds and (head := read_unnumbered(line, doc.rounds[-1].last)) and _asked(line[head.end :]):
         _rounds(doc, replace(head, row=head.row or doc.rounds[-1].word == "Row"), line, at)
     elif doc.rounds and continues(doc.plain, doc.rounds[-1].at, doc.rounds[-1].text, at, doc.width):
@@ -360,6 +366,8 @@ def _round(doc: Document, head: Head, line: str, at: int) -> None:
     doc.in_stitches = False
     for remark in _OF_ALL.findall(line):
         doc.starts += told_starts(remark)
+    for defined in _DEFINED_IN.findall(line):
+        doc.definitions += definitions_in(defined)
     last = doc.rounds[-1] if doc.rounds else None
     row = head.row or (head.short and (last.word == "Row" if last else _is_row(line[head.end :])))
     word = "Row" if row else "Rnd"

@@ -50,7 +50,9 @@ def ending_with(r: Reader, whole: Repeat) -> Repeat | None:
             first = end[0] if end else None
             if isinstance(first, Work):
                 return _ending_like(whole, end)
-            like = [k for k, n in enumerate(whole.body) if isinstance(first, Chain | Skip) and type(n) is type(first)]
+            like = [k for k, n in enumerate(whole.body) if _begins_like(n, first)]
+            then = end[1] if len(end) > 1 else None
+            like = [k for k in like if then and k + 1 < len(whole.body) and _alike(whole.body[k + 1], then)] or like
             if like:
                 if isinstance(first, Skip):  # what is skipped last lies at the round's end anyway
                     r.instruction([], Marks(), _DEPTH)
@@ -58,6 +60,13 @@ def ending_with(r: Reader, whole: Repeat) -> Repeat | None:
     c.i = save
     del c.troubles[troubles:]
     return None
+
+
+def _begins_like(node: Node, first: Node | None) -> bool:
+    """Whether an ending that begins so may stand for the last pass from this instruction on."""
+    if isinstance(first, Repeat) and isinstance(node, Repeat):
+        return first.times == node.times and len(first.body) == len(node.body)
+    return isinstance(first, Chain | Skip) and type(node) is type(first)
 
 
 def _next_two(r: Reader) -> list[Node]:

@@ -57,6 +57,7 @@ def settle(nodes: list[Node], all_in: bool = False) -> None:
         _all_in(nodes)
     _one_each(nodes)
     _one_group(nodes)
+    _two_sweeps(nodes)
     if len(nodes) < 2 or not isinstance(nodes[-2], Chain) or not isinstance(nodes[-1], Work):
         return
     chain, work = nodes[-2], nodes[-1]
@@ -86,6 +87,17 @@ def _one_each(nodes: list[Node]) -> None:
     kinds = {node.group[0].stitch for node in nodes[-n:] if isinstance(node, Work) and isinstance(node.group[0], Make)}
     if singles and _single(replace(last, where=replace(last.where, count=1))) and len(kinds) > 1:
         nodes[-1] = replace(last, where=replace(last.where, count=1))
+
+
+def _two_sweeps(nodes: list[Node]) -> None:
+    """`dc in each st with 2 dc, ch 2, 2 dc in each corner`: the second is worked on the way of the first, behind which
+    nothing would be left for it."""
+    first, second = nodes[-2:] if len(nodes) > 1 else (None, None)
+    if not isinstance(first, Work) or not isinstance(second, Work) or first.where.until != places.END:
+        return
+    each = first.where.mode == second.where.mode == "each" and second.where.until == places.END
+    if each and first.where.targets[0].kind == "st" and second.where.targets[0].kind in ("corner", "sp"):
+        nodes[-2:] = [replace(first, also=(*first.also, second))]
 
 
 def _single(node: Node) -> bool:
@@ -146,7 +158,9 @@ def one_place_at_start(nodes: list[Node]) -> None:
     if not isinstance(last, Work) or not last.where.targets:
         return
     space = last.where.targets[0].is_space
-    arrived = space and last.where.bare and last.where.targets[0].chains is None  # `in corner`: where the hook is
+    slipped = [n.where.targets for n in nodes[:-1] if isinstance(n, Work) and is_slip(n)]
+    there = last.where.targets[0].chains is None or last.where.targets in slipped  # `in corner`: where the hook is
+    arrived = space and last.where.bare and there
     if last.where.mode != "same" and not arrived:
         return
     k = next((i for i, n in enumerate(nodes) if not isinstance(n, Act) and not is_slip(n)), 0)

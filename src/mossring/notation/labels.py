@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from mossring.notation.cursor import STITCH_WORDS, Cursor
+from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.targets import CHAIN_WORDS
 from mossring.notation.tree import Label, Make
 from mossring.stitches.table import composed
@@ -79,7 +79,7 @@ def _label(c: Cursor) -> Label | None:
         return Label(None)
     c.accept("as", "for")
     c.accept("your")
-    c.accept("first", "1st", "beg", "one")
+    c.accept("first", "1st", "beg", "one", "last", "final")
     c.accept_phrase("ch", "and") or c.accept_phrase("ch", "plus")
     legged = c.legged()
     n = None if legged else c.number()
@@ -92,7 +92,7 @@ def _label(c: Cursor) -> Label | None:
         return None
     if key == "ch":
         m = c.number()
-        c.accept("sp", "space")
+        c.accept(*SPACE_WORDS)
         return Label("ch", n or m or 1)
     chains = 0
     save = c.i

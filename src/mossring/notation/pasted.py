@@ -36,12 +36,12 @@ _CHAINS = rf"(?:ch(?:ain)?s?[ -]?{COUNT}\b|{COUNT} ?ch(?:ain)?s?)"
 _RING = re.compile(r"\b" + _CHAINS + r"\b.*\b(?:ring|join|circle)\b|\bring\b.*\b" + _CHAINS + r"\b", re.IGNORECASE)
 _IN_RING = re.compile(r"\b(?:(?:in|into) (?:the )?ring|from (?:the )?hook)\b", re.IGNORECASE)
 _CAST = re.compile(
-    r"^\W*(?:(?:foundation|base|starting|to|begin|start|using|with|make|work|yarn|colou?r|chain|ch|[A-Z]"
+    r"^\W*(?:(?:foundation|base|starting|to|cast|on|begin|start|using|with|make|work|yarn|colou?r|chain|ch|[A-Z]"
     r"|an?|the|size|hook|[\d.]+ ?mm)\b[\s:,]*)*" + _CHAINS + r"(?: loosely)?\W*$",
     re.IGNORECASE,
 )
 _STITCHES = re.compile(
-    r"(?:\b|(?<=\d))(?:sc|hdc|dc|tr|htr|dtr|cl|cluster|treble|double|single)s?(?:\d+tog)?\b", re.IGNORECASE
+    r"(?:\b|(?<=\d))(?:sc|hdc|dc|tr|htr|dtr|cl|cluster|treble|double|single|f[sh]?d?c)s?(?:\d+tog)?\b", re.IGNORECASE
 )
 _DEFINITION = re.compile(
     r"^[ \t]*(?P<name>[A-Za-z0-9][A-Za-z0-9 '-]{0,30}?)"
@@ -107,6 +107,15 @@ def said_dialect(line: str) -> Dialect | None:
 def names_stitches(value: str) -> bool:
     """Whether what follows a colon tells of stitches, as a definition does."""
     return bool(_STITCHES.search(value) or re.match(_CHAINS, value, re.IGNORECASE))
+
+
+_DEFINED_LATER = re.compile(r"(?<=[.;!]) +(?=[A-Z][\w '-]{1,24} ?= ?\S)")
+
+
+def defined_within(line: str) -> int:
+    """Where a sentence amid a line defines a special stitch; 0 if none does."""
+    m = _DEFINED_LATER.search(line)
+    return m.end() if m and names_stitches(line[m.end() :]) and "=" not in line[: m.start()] else 0
 
 
 def works_in_ring(line: str) -> bool:

@@ -10,11 +10,11 @@ from mossring.notation.targets import (
     ANY_STITCH,
     CHAIN_WORDS,
     CORNER,
-    ROUND_WORDS,
     opens_target,
     read_nth_in_group,
     read_part,
     read_ring,
+    read_round_meant,
     read_space,
     read_target,
 )
@@ -83,6 +83,8 @@ def read_place(c: Cursor) -> Where:
     part = read_part(c)
     where = _plain_place(c, i)
     part = part or read_part(c, after=True)
+    if c.at("of") and c.ahead().text in ("side", "edge"):  # `in the 3 dc of the side`
+        c.i += 2
     deep = read_round_meant(c)
     if not part and not deep:
         return where
@@ -115,7 +117,7 @@ def _plain_place(c: Cursor, i: int) -> Where:
     nth = read_nth_in_group(c)
     if nth:
         return Where("next", (nth,), c.span_from(i))
-    if c.accept("each", "every", "all"):
+    if c.accept("each", "every", "all", "per"):
         return _each(c, i)
     if c.accept("same", "this", "that") or c.phrase("joining", "st") or c.phrase("joining", "stitch"):
         c.accept("joining")
@@ -147,7 +149,10 @@ def _plain_place(c: Cursor, i: int) -> Where:
     sweep = _each_groups_space(c, i) if bare else None
     if sweep:
         return sweep
+    each = c.at("between") and c.ahead().text in ("each", "every")  # `2 tr between each tr`
     target = read_target(c) if n is None else _target_or_stitch(c)
+    if each and target.kind in ("between", "group"):
+        return Where("each", (target,), c.span_from(i), until=read_until(c) or END)
     if bare and target.kind in ("between", "group") and (until := read_until(c)):  # `3 dc between groups around`
         return Where("each", (target,), c.span_from(i), until=until)
     return Where("next", (target,), c.span_from(i), 1 if n is None else n, bare=bare)
@@ -205,8 +210,10 @@ def _each_groups_space(c: Cursor, i: int) -> Where | None:
 def _made_chain(c: Cursor) -> bool:
     """`first ch` of chains just made (for a picot); a `first ch-2 sp` is a place."""
     save = c.i
-    if c.accept("of") and c.number() and c.accept(*CHAIN_WORDS):  # `first of 3 ch`
-        return True
+    c.accept("ch", "chain")
+    of = c.accept("of") and ((c.number() and c.accept(*CHAIN_WORDS)) or (c.accept(*CHAIN_WORDS) and c.number()))
+    if of and (c.accept_phrase("just", "made") or c.accept("made") or c.tokens[save].text == "of"):
+        return True  # `first of 3 ch`, `first ch of ch-3 just made`
     c.i = save
     if c.accept("ch", "chain") and (c.accept("made") or c.accept_phrase("just", "made") or c.accept_phrase("of", "ch")):
         return True
@@ -283,25 +290,6 @@ def _middle(c: Cursor) -> int | None:
     )
 
 
-def read_round_meant(c: Cursor) -> int:
-    """`of rnd 3`, `on round 3`, `3 rounds below`, `one row below`; 0 if it says none. Rounds below are negative."""
-    t = c.token
-    if t.kind == "end" or (t.kind != "num" and t.text not in ("of", "from", "on", "in", "two", "three", "one")):
-        return 0
-    save = c.i
-    if c.accept("of", "from", "on", "in"):
-        if c.accept(*ROUND_WORDS):
-            n = c.number()
-            if n is not None:
-                return n
-    else:
-        n = c.number()
-        if n is not None and c.accept("rnd", "rnds", "round", "rounds", "row", "rows") and c.accept("below", "down"):
-            return -n
-    c.i = save
-    return 0
-
-
 def _count(c: Cursor) -> int | None:
     """How many places; `2ch sp` and `2 ch sp` are a length and `3-dc cl` a stitch, not a count."""
     if c.token.kind == "num":
@@ -321,6 +309,7 @@ def _hyphened(c: Cursor) -> bool:
 
 
 def _each(c: Cursor, i: int) -> Where:
+    c.accept("one")
     c.accept("of")
     c.accept("other")
     first = c.at("first")
@@ -384,7 +373,7 @@ def read_until(c: Cursor) -> Until | None:
     c.accept_phrase("all", "way") or (c.at("all") and c.ahead().text in ("around", "round") and c.accept("all"))
     if c.accept("around", "round", "throughout"):
         c.accept("round", "rnd", "ring", "circle")
-        return _to_last(c) or END
+        return _to_last(c) or (read_until(c) if c.at("until", "till") else None) or END
     if c.accept("across", "along"):
         c.accept("each", "this", "next")
         c.accept("other")
@@ -401,9 +390,25 @@ def read_until(c: Cursor) -> Until | None:
         return Until("target", CORNER) if side else Until("across")
     up = c.at("up") and c.ahead().text == "to"
     if (up or c.at("to", "until", "till")) and not c.phrase("to", "join") and not c.phrase("to", "form"):
+        till = c.at("until", "till")
         c.i += 2 if up else 1
+        if till and _so_many_worked(c):
+            return END
         return _until_what(c)
     return None
+
+
+def _so_many_worked(c: Cursor) -> bool:
+    """`until you have 12 spokes`, `until 16 sc`: where the round ends anyway."""
+    save = c.i
+    c.accept("you", "there") and c.accept("have", "are")
+    if c.number() and c.token.kind == "word" and not c.at(*CHAIN_WORDS, "and", "then"):
+        c.i += 1
+        if not c.at("remain", "remains", "left"):  # `until one tr remains` is another matter
+            c.forgive(save)
+            return True
+    c.i = save
+    return False
 
 
 def _to_last(c: Cursor) -> Until | None:

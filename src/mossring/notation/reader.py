@@ -39,7 +39,7 @@ _SEPARATORS = (",", ";", ".")
 _BEGINNING = ("beginning", "begin", "beg", "starting", "start")
 _CENTRES = ("mr", "mc", "loop", "ring", "knot")
 _LOOPED = ("ring", "circle", "loop", "knot")
-_BEHIND = ("all", "worked", "working", "in", "into")
+_BEHIND = ("all", "worked", "working", "in", "into", "rep", "repeat")
 """What may follow a dash behind instructions: `(3 dc, ch 2) 4 times - all in ring`."""
 _SETTING_WORDS = frozenset(
     {
@@ -159,7 +159,7 @@ class Reader:
         nodes: list[Node] = []
         marks = Marks()
         while True:
-            while c.accept(*_SEPARATORS, "&", ":", "and", "then") or (
+            while c.accept(*_SEPARATORS, "&", "+", ":", "and", "then") or (
                 c.at("-") and c.ahead().text in _BEHIND and c.accept("-")
             ):
                 pass
@@ -228,7 +228,16 @@ class Reader:
         """Read one instruction onto `nodes`. Raises UnreadableError where nothing can be made of it."""
         c = self.c
         t = c.token
-        if t.text in _OPEN:
+        if t.text == "corner" and c.ahead().text in _OPEN:  # `corner (2 dc, ch 2, 2 dc) in ch-2 sp`
+            c.i += 1
+            t = c.token
+        many = t.value if t.kind == "num" and c.ahead().text == "x" and c.ahead(2).text in _OPEN else 0
+        if many:  # `6 x [2 sc in next st, sc in next st]`
+            c.i += 2
+            inner: list[Node] = []
+            repeating.bracket(self, inner, depth)
+            nodes.append(Repeat(tuple(inner), many, c.span_from(c.i - 1)))
+        elif t.text in _OPEN:
             repeating.bracket(self, nodes, depth)
         elif t.text in ("rep", "repeat", "reps") or (c.phrase("work", "from") and c.ahead(2).text in ("*", "**")):
             repeating.rep(self, nodes, marks)
@@ -384,9 +393,9 @@ class Reader:
                 self.part = ""
                 return True
             part = targets.read_part(c)
-            onto = places.read_round_meant(c) if part else 0
+            onto = targets.read_round_meant(c) if part else 0
             if not part and worked and c.accept("sts", "stitches"):
-                onto = places.read_round_meant(c)
+                onto = targets.read_round_meant(c)
             while c.at("only", "throughout", "around", "for", "this", "whole", "entire", "rnd", "round", "all"):
                 c.i += 1
             if (part or onto) and (c.at(*_SEPARATORS, ":") or c.token.kind == "end"):

@@ -66,11 +66,13 @@ def bracket(c: Cursor) -> bool:
     remarks = words & {"made", "completed", "counts", "count", "note", "is"} or words in _SIDES
     remarks = remarks or {"+", "ch"} <= words  # `12 dc in ring (ch 3 + 11 dc)`
     remarks = remarks or ("magic" in words and words <= _RING)
-    remarks = remarks or bool(words and words <= GROUP_WORDS)  # `5 dc in next dc (shell)`
+    plain = words - {"half", "first", "last", "second", "third", "next", "another"}
+    remarks = remarks or bool(plain and plain <= GROUP_WORDS)  # `5 dc in next dc (shell)`
     remarks = remarks or {"same", "as"} <= words  # `(same ch as first dc)`
     opening = re.match(r"\W*(\w+)", c.text[c.token.end :])
     told = opening and opening[1].lower() in _REMARKING and not (c.ahead().text == "one" and c.opens_stitch(2))
     remarks = remarks or bool(told)  # `(the middle one of the 3)`
+    remarks = remarks or bool(opening and not opening[1][0].isdigit() and words & {"=", ":"})  # `(shell = 5 dc)`
     if not remarks or c.ahead(k + 1).text in ("in", "into"):
         return False
     c.i += k + 1

@@ -83,12 +83,14 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
     made = nodes[:-1] if chain else nodes
     n = chain.n if chain else _chains(c)
     each = n and made and (c.accept("between", "after") or apart)
-    each = each and (c.accept("each", "every", "them") or c.at(*GROUP_WORDS, "corners") or apart or c.ends(0))
+    each = each and (
+        c.accept("each", "every", "them") or c.at(*GROUP_WORDS, "corners", "cl", "clusters") or apart or c.ends(0)
+    )
     one = _one_by_one(made[-1]) if each else None
     if not n or one is None or not isinstance(made[-1], Work | Repeat):
         c.i = i
         return False
-    c.stitch() or c.accept(*STITCH_WORDS, *GROUP_WORDS, "one", "corner", "corners")
+    c.stitch() or c.accept(*STITCH_WORDS, *GROUP_WORDS, "one", "corner", "corners", "cl", "clusters")
     again = c.i
     c.accept(",")
     c.i = c.i if _chains(c) == n else again  # `, ch 1` for the last of them
@@ -200,7 +202,16 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     if c.at(*ROUND_WORDS, "last", "previous") or (c.token.kind == "ord" and c.ahead().text in ROUND_WORDS):
         likening.round_number(r, i)
         return
-    c.accept("from")
+    if c.at("(", "[") and c.ahead().text not in (
+        "to",
+        "(",
+        "[",
+        ")",
+        "]",
+    ):  # `Repeat (3 dc, ch 2, 3 dc) in next corners`
+        bracket(r, nodes, 0)
+        return
+    c.accept("from") or c.accept("this")
     starred = marks.close or marks.open
     if c.at("between") and starred and c.ahead().text in _STARS:  # `repeat between * and *`, `repeat between *`
         c.i += 1
@@ -335,5 +346,11 @@ def _times_or_until(r: Reader, i: int) -> tuple[int | None, Until | None, tuple[
         if where.mode == "each":
             return (None, where.until or places.END, None)
         return (where.count, None, c.span_from(at))
+    if c.accept("for", "on", "along"):  # `repeat for remaining sides`
+        while c.at("remaining", "rem", "other", "each", "all") or c.token.kind == "num":
+            c.i += 1
+        if c.accept("side", "sides", "corner", "corners"):
+            return (None, places.END, None)
+        c.i = at
     until = places.read_until(c)
     return (None, until or places.END, None)

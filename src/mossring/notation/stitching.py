@@ -32,7 +32,7 @@ PICOT_CHAINS = 3
 """A picot that nobody described has three chains (common practice, no source)."""
 _OPEN = {"(": ")", "[": "]"}
 _DECREASES = ("dec", "decs", "decrease", "decreases")
-_BARE_PLACES = ("between", "mr", "each", "same", "next", "every")
+_BARE_PLACES = ("between", "mr", "each", "same", "next", "every", "per")
 """Words of a place that stand without an `in` before them in a notebook: `2 dc same st`."""
 _ALSO = ("working", "making", "with", "placing", "putting")
 
@@ -181,10 +181,13 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     if c.at("all") and c.ahead().text in ("in", "into"):
         c.i += 1
         r.all_in = True
+    if make.n == 1 and c.at("twice", "thrice") and c.ahead().text in ("in", "into"):  # `dc twice in each st`
+        make = replace(make, n=c.times() or 1)
     around = places.at_place(c)
     if c.at("over", "across", "along") and c.ahead().text in ("to", "into") and make.stitch == "slst":
         c.i += 1
-    if c.accept("in", "into", "to", "on", "at") or around or c.at(*_BARE_PLACES):
+    to_end = c.at("to") and c.ahead().text in ("end", "last")  # `dc to end`
+    if not to_end and (c.accept("in", "into", "to", "on", "at") or around or c.at(*_BARE_PLACES)):
         if around:
             c.i += 1
         wheres = places.read_places(c)

@@ -79,6 +79,33 @@ def _made_of_chains(c: Cursor) -> None:
     c.i = save
 
 
+def read_round_meant(c: Cursor) -> int:
+    """`of rnd 3`, `on round 3`, `3 rounds below`, `one row below`; 0 if it says none. Rounds below are negative."""
+    t = c.token
+    if t.kind == "end" or (t.kind != "num" and t.text not in ("of", "from", "on", "in", "two", "three", "one")):
+        return 0
+    save = c.i
+    if c.accept("of", "from", "on", "in"):
+        if c.accept(*ROUND_WORDS):
+            n = c.number()
+            if n is not None:
+                return n
+            if c.accept("below", "beneath"):
+                return 0
+        elif c.accept("previous", "prev", "last", "preceding", "prior"):  # `of the previous round`: the one below
+            if c.accept(*ROUND_WORDS):
+                c.accept("around")
+                return 0
+        elif (n := c.ordinal()) and c.accept(*ROUND_WORDS):  # `of 1st round`
+            return n
+    else:
+        n = c.number()
+        if n is not None and c.accept("rnd", "rnds", "round", "rounds", "row", "rows") and c.accept("below", "down"):
+            return -n
+    c.i = save
+    return 0
+
+
 def opens_target(c: Cursor) -> bool:
     t = c.token
     if t.text in SPACE_WORDS or t.text in STITCH_WORDS or t.text in ("corner", "ring", *CHAIN_WORDS, *GROUP_WORDS):

@@ -118,7 +118,8 @@ tighten draw break established way manner pattern increasing incs cont keep cont
 above set before so but only using initial placing putting also up along to close join side rotate fasten final ending
 nothing none bump bumps ridge remains facing faces us after step gives makes giving should will are like take insert
 withdraw yo yrh
-mc replaced being by s f o fo wind wrap finger fingers section part granny solid separated stopping stop complete
+mc replaced being by s f o fo wind wrap finger fingers section part granny solid separated
+stopping stop complete preceding prior beneath
 """
 _ALIASES = {"omit": "skip"}
 

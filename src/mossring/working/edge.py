@@ -119,6 +119,11 @@ class Edge:
     def has_spaces(self) -> bool:
         return any(m.kind == "ch" for m in self.made)
 
+    @cached_property
+    def _one_by_one(self) -> bool:
+        """Whether the round is nothing but stitches in one ring: no groups, so that each stands by itself."""
+        return len({m.feet for m in self.made}) == 1 and len(self.made) > 1 and not self.has_spaces
+
     def centres(self, target: Target) -> frozenset[int]:
         """The places that a `centre` means in this round."""
         found = self._centres.get(target)
@@ -158,7 +163,7 @@ class Edge:
             return False
         if target.stitch:
             return u % len(self.made) in self._pairs(target.stitch)
-        return target.kind == "between" or a.feet != b.feet
+        return target.kind == "between" or a.feet != b.feet or self._one_by_one
 
     def _pairs(self, stitch: str) -> frozenset[int]:
         """The places just before which two such stitches meet: in one place, if any do so."""

@@ -43,7 +43,7 @@ def _counts_a_side(worker: Worker, body: Sequence[Node]) -> bool:
         where = node.where if isinstance(node, Work) else None
         if where is None or where.mode != "next" or not where.targets:
             return False
-        if where.targets[0].kind == "corner":
+        if where.targets[0].kind == "corner" or any(edge.matches(u, where.targets[0]) for u in edge.corners):
             break
         if where.targets[0].kind != "st" or not edge.corners:
             return False

@@ -31,7 +31,7 @@ def check(look: Look) -> Iterator[Finding]:
     yield from _unlike(look, n)
     yield from _in_the_ring(look, n)
     yield from _without_chain(look, n)
-    if have == n or not look.round.worked.made:
+    if have == n or not look.round.worked.stitches:  # slip stitches on the edge show none, and spoil none
         return
     had = below is not None and len(below.worked.corners) == n
     if had and below is not None and not have and look.round.worked.stitches == below.worked.stitches:
