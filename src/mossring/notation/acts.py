@@ -76,8 +76,8 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
         c.accept("off")
         c.accept("yarn", "colour") and c.token.kind == "num" and c.number()
         _name(c)
-        while c.at("and", "weave", "in", "ends"):
-            if c.at("and") and c.ahead().text != "weave":
+        while c.at("and", "weave", "darn", "sew", "in", "ends"):
+            if c.at("and") and c.ahead().text not in ("weave", "darn", "sew"):
                 break
             c.i += 1
         return Act("fasten off", c.span_from(i))

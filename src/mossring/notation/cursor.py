@@ -126,6 +126,7 @@ class Cursor:
 
     def _spell(self, known: frozenset[str], names: frozenset[str]) -> None:
         guesses = 0
+        stitches = spellings(self.dialect)
         for k, t in enumerate(self.tokens):
             if t.text in SHORT and t.text not in names:
                 t.text = SHORT[t.text]
@@ -142,8 +143,13 @@ class Cursor:
             else:
                 self.troubles.append(Trouble("misspelt", (t.start, t.end), {**data, "likely": likely}))
                 t.text = likely
-        for t, then in pairwise(self.tokens):
-            if t.text == "round" and then.text in PLACING:  # `1 rtrf round next tr`
+        for k, (t, then) in enumerate(pairwise(self.tokens)):
+            if t.text != "round":
+                continue
+            before = self.tokens[k - 1].text if k else ""
+            over = before in STITCH_WORDS or before in SPACE_WORDS or before in ("ch", "all") or (before,) in stitches
+            ends = then.kind == "end" or then.text in (",", ";", ".")
+            if then.text in PLACING or (over and ends):  # `1 rtrf round next tr`, `1 dc in each tr round`
                 t.text = "around"
 
     def _called(self, k: int) -> bool:

@@ -51,7 +51,7 @@ _CHAINS_MEANT = (
 
 def _label(c: Cursor) -> Label | None:
     save = c.i
-    while c.at(*_CHAINS_MEANT):
+    while c.at(*_CHAINS_MEANT, "1st"):
         c.i += 1
     skipped = c.i > save
     c.number()

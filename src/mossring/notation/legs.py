@@ -21,6 +21,10 @@ def together(r: Reader, make: Make, i: int) -> list[Node]:
     if c.accept("over", "in", "into", "across", "using", "on") or places.at_place(c):
         c.accept("around", "over")
         wheres = places.read_places(c)
+        place = wheres[0].targets[0] if wheres[0].targets else None
+        if len(wheres) == 1 and wheres[0].mode == "each" and place and place.is_space:  # one cluster in each space
+            key = composed("cl", lookup(make.stitch).base, legs)
+            return [Work((replace(make, stitch=key),), wheres[0], c.span_from(i))]
         if len(wheres) == 1 and wheres[0].mode == "each":
             each = Where("next", wheres[0].targets, wheres[0].span)
             span = c.span_from(i)
@@ -30,7 +34,7 @@ def together(r: Reader, make: Make, i: int) -> list[Node]:
     first = _first_leg(r, make, legs, i)
     if first:
         return first
-    until = places.read_until(c) if c.at("around", "across", "to") else None
+    until = places.read_until(c) if c.at("around", "across", "to", "all") else None
     one = Where("next", (targets.ANY_STITCH,), make.span, said=False)
     node = Together(make, (one,) * legs, c.span_from(i))
     if until:

@@ -447,10 +447,17 @@ class Reader:
         return [Skip(w, c.span_from(i)) for w in wheres]
 
     def _place_first(self, depth: int) -> list[Node]:
-        """`in next ch-2 sp work (3 dc, ch 2, 3 dc)`, `in ring, ch 3, ...`."""
+        """`in next ch-2 sp work (3 dc, ch 2, 3 dc)`, `in ring, ch 3, ...`; `work in dc to end` names a stitch."""
         c = self.c
         i = c.i
         c.i += 1
+        if c.opens_stitch():
+            save = c.i
+            c.stitch()
+            sweeps = c.at("to", "around", "across", "throughout")
+            c.i = save
+            if sweeps:
+                return stitching.stitches(self)
         wheres = places.read_places(c)
         told = c.tokens[i : c.i]
         chained = [t.value for t in told if t.kind == "num"] if any(t.text in CHAIN_WORDS for t in told) else []

@@ -90,7 +90,8 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
     if not n or one is None or not isinstance(made[-1], Work | Repeat):
         c.i = i
         return False
-    c.stitch() or c.accept(*STITCH_WORDS, *GROUP_WORDS, "one", "corner", "corners", "cl", "clusters")
+    c.accept("corner")
+    c.stitch() or c.accept(*STITCH_WORDS, *GROUP_WORDS, "one", "corners", "cl", "clusters")
     again = c.i
     c.accept(",")
     c.i = c.i if _chains(c) == n else again  # `, ch 1` for the last of them
@@ -184,8 +185,10 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
     if based or c.accept("in", "into", "over", "on") or c.at("between") or places.at_place(c):
         c.accept("at")
         c.accept("around")
-        wheres = places.read_places(c)
         group = grouping.as_group(r, inner)
+        if (every := stitching.every_other(c, group, i)) is not None:
+            return [every]
+        wheres = places.read_places(c)
         if times is not None:
             group = (Repeat(group, times, c.span_from(i), times_span=times_span),)
         return stitching.swept(r, [Work(group, w, c.span_from(i)) for w in wheres])
@@ -251,7 +254,9 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
         body = tuple(nodes[first:last])
         more = any(t.text in ("more", "all", "total", "altogether") for t in c.tokens[i : c.i])
         again = Repeat(body, times, c.span_from(i), until=until, times_span=span, loose=times is not None and not more)
-        nodes.append(again)
+        omitted = endings.omitted(r)
+        short = endings.shortened(body, omitted) if omitted and times else None
+        nodes.extend((replace(again, times=(times or 1) - 1), *short) if short is not None else (again,))
         return
     body = tuple(nodes[first:])
     del nodes[first:]

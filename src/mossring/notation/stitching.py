@@ -190,6 +190,8 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     if not to_end and (c.accept("in", "into", "to", "on", "at") or around or c.at(*_BARE_PLACES)):
         if around:
             c.i += 1
+        if (every := every_other(c, (make,), i)) is not None:
+            return [every]
         wheres = places.read_places(c)
         if make.stitch and lookup(make.stitch).made == "post":  # `FPdc around ch-3`: the chain that began the round
             wheres = [replace(w, targets=(Target("start"),)) if _is_space(w) else w for w in wheres]
@@ -213,6 +215,19 @@ def _is_space(where: Where) -> bool:
 
 def _each_of(make: Make, where: Where) -> list[Node]:
     return [Work((make,), where, where.span)]
+
+
+def every_other(c: Cursor, group: tuple[Node, ...], i: int) -> Repeat | None:
+    """`3 tr in every other 1-ch sp`, `dc in alternate sts`: one is worked and the next passed, all round. None with
+    nothing read otherwise."""
+    other = c.at("every") and c.ahead().text == "other"
+    if not other and not c.at("alternate"):
+        return None
+    c.i += 2 if other else 1
+    place = Where("next", (targets.read_target(c),), c.span_from(i))
+    until = places.read_until(c) or places.END
+    body = (Work(group, place, c.span_from(i)), Skip(place, c.span_from(i)))
+    return Repeat(body, None, c.span_from(i), until=until)
 
 
 def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:

@@ -119,7 +119,7 @@ above set before so but only using initial placing putting also up along to clos
 nothing none bump bumps ridge remains facing faces us after step gives makes giving should will are like take insert
 withdraw yo yrh
 mc replaced being by s f o fo wind wrap finger fingers section part granny solid separated
-stopping stop complete preceding prior beneath
+stopping stop complete preceding prior beneath darn sew alternate
 """
 _ALIASES = {"omit": "skip"}
 

@@ -135,7 +135,7 @@ def _add_made(out: dict[tuple[str, ...], str], dialect: Dialect) -> None:
     """Posts, foundation and reverse stitches, by every habit of naming them."""
     for key in ("sc", "hdc", "dc", "htr", "tr", "dtr"):
         t = TERMS[dialect][key]
-        for name in (t.abbr, t.words):
+        for name in (t.abbr, t.words, t.words.removesuffix(" crochet")):
             inner = tuple(name.split())
             for side, full in (("fp", "front"), ("bp", "back")):
                 for words in ((side,), (full, "post"), ("raised", full)):
