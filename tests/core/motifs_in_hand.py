@@ -38,6 +38,13 @@ class _Pattern:
         )
         self.counts.append(n)
 
+    def four_groups(self) -> None:
+        """Round 1 of a square: three double crochet a side and ch 2 in each corner."""
+        hand, link = self.hand, self.hand.ch(2)
+        opening = [hand.start("dc"), f"{hand.many(2, 'dc')} {self.place}", link]
+        parts = hand.again(opening, [f"{hand.many(3, 'dc')} {self.place}", link], 3, [])
+        self.round(parts, hand.close("dc"), 12, "dc")
+
     def motif(self) -> Motif:
         before = self.before if self.before.endswith("\n") else ""
         text = self.head + before + self.hand.one("gap", "\n", "\n", "\n\n").join(self.lines) + "\n"
@@ -289,8 +296,7 @@ def bordered(hand: Hand) -> Motif:
     """A solid square with an edging of single crochet, three or two about a chain in each corner."""
     p = _Pattern(hand, "Jetty", "Square")
     sc, dc, link = hand.st("sc"), hand.st("dc"), hand.ch(2)
-    opening = [hand.start("dc"), f"{hand.many(2, 'dc')} {p.place}", link]
-    p.round(hand.again(opening, [f"{hand.many(3, 'dc')} {p.place}", link], 3, []), hand.close("dc"), 12, "dc")
+    p.four_groups()
     corner = hand.corner(f"{hand.many(2, 'dc')}, {link}, {hand.many(2, 'dc')}", 2)
     parts = hand.again([hand.start("dc"), hand.run(2, "dc", "dc"), corner], [hand.run(3, "dc", "dc"), corner], 3, [])
     p.round(parts, hand.close("dc"), 28, "dc")
@@ -376,8 +382,7 @@ def like_others(hand: Hand) -> Motif:
     lot = hand.lot
     p = _Pattern(hand, "Beacon", "Square")
     dc, link = hand.st("dc"), hand.ch(2)
-    opening = [hand.start("dc"), f"{hand.many(2, 'dc')} {p.place}", link]
-    p.round(hand.again(opening, [f"{hand.many(3, 'dc')} {p.place}", link], 3, []), hand.close("dc"), 12, "dc")
+    p.four_groups()
     corner = hand.corner(f"{hand.many(2, 'dc')}, {link}, {hand.many(2, 'dc')}", 2)
     for n in (2, 3):
         start = [hand.start("dc"), hand.run(2 * n - 2, "dc", "dc"), corner]
