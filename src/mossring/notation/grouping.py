@@ -95,9 +95,13 @@ def _two_sweeps(nodes: list[Node]) -> None:
     first, second = nodes[-2:] if len(nodes) > 1 else (None, None)
     if not isinstance(first, Work) or not isinstance(second, Work) or first.where.until != places.END:
         return
-    each = first.where.mode == second.where.mode == "each" and second.where.until == places.END
-    if each and first.where.targets[0].kind == "st" and second.where.targets[0].kind in ("corner", "sp"):
+    if first.where.mode != "each" or second.where.mode != "each" or second.where.until != places.END:
+        return
+    kinds = (first.where.targets[0].kind, second.where.targets[0].kind)
+    if kinds in (("st", "corner"), ("st", "sp")):
         nodes[-2:] = [replace(first, also=(*first.also, second))]
+    elif kinds in (("corner", "st"), ("sp", "st")):  # `5 dc in each corner, dc in each dc`
+        nodes[-2:] = [replace(second, also=(first, *second.also))]
 
 
 def _single(node: Node) -> bool:

@@ -37,8 +37,12 @@ def together(r: Reader, make: Make, i: int) -> list[Node]:
     until = places.read_until(c) if c.at("around", "across", "to", "all") else None
     one = Where("next", (targets.ANY_STITCH,), make.span, said=False)
     node = Together(make, (one,) * legs, c.span_from(i))
-    if until:
-        return [Repeat((replace(node, make=replace(make, n=1)),), None, c.span_from(i), until=until)]
+    at = c.i
+    times = c.times() if make.n == 1 and not until else None  # `sc3tog 4 times`
+    if until or times:
+        span = c.span_from(i)
+        one_each = (replace(node, make=replace(make, n=1)),)
+        return [Repeat(one_each, times, span, until=until, times_span=c.span_from(at) if times else None)]
     return [node]
 
 

@@ -124,8 +124,13 @@ def _plain_place(c: Cursor, i: int) -> Where:
         return _same(c, i)
     if c.accept("rest", "remainder"):
         c.accept("of")
+        if c.at("sts", "stitches", "round", "rnd", "row"):  # `dc in rest of sts`
+            c.i += 1
+            return Where("each", (ANY_STITCH,), c.span_from(i), until=read_until(c) or END)
         c.accept("same")
         return Where("rest", (read_target(c),), c.span_from(i))
+    if c.accept("corners"):  # `5 dc in corners`
+        return Where("each", (CORNER,), c.span_from(i), until=read_until(c) or END)
     if c.accept("next", "following", "foll", "corresponding"):
         c.accept("following", "skipped", "unworked", "unused", "free")
         n = _count(c)

@@ -38,6 +38,7 @@ _OPEN = {"(": ")", "[": "]"}
 _SEPARATORS = (",", ";", ".")
 _BEGINNING = ("beginning", "begin", "beg", "starting", "start")
 _CENTRES = ("mr", "mc", "loop", "ring", "knot")
+_INTO = ("in", "into")
 _LOOPED = ("ring", "circle", "loop", "knot")
 _BEHIND = ("all", "worked", "working", "in", "into", "rep", "repeat")
 """What may follow a dash behind instructions: `(3 dc, ch 2) 4 times - all in ring`."""
@@ -261,8 +262,8 @@ class Reader:
             nodes.extend(self._place_first(depth))
         elif t.text in ("working", "worked", "work", "all") and nodes and (part := self._part_behind()):
             nodes[-1] = grouping.in_part(nodes[-1], part)
-        elif t.text == "all" and c.ahead().text in ("in", "into") and nodes:
-            c.i += 2
+        elif t.text == "all" and nodes and (k := 2 if c.ahead().text == "worked" else 1) and c.ahead(k).text in _INTO:
+            c.i += k + 1
             where = places.read_places(c)[0]
             if where.targets and where.targets[0].kind != "ring":
                 if not isinstance(nodes[-1], Work | Chain | Repeat):
