@@ -9,6 +9,7 @@ import os
 import time
 from math import isfinite
 
+import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -81,3 +82,21 @@ def test_no_fabric_is_too_much_to_settle(where: str, words: str) -> None:
 def test_no_text_at_all_is_too_much(text: str) -> None:
     read_in(text)
     read_round(text, "us")
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "2 dc in each st, ",
+        "with B, ",
+        "FO. ",
+        "dc in ch-2 sp, ",
+        "dc to end, ",
+        "[dc] x 2, ",
+        "(dc, ch 1, dc) in corner, ",
+    ],
+)
+def test_the_same_words_thousands_of_times_are_read(words: str) -> None:
+    """Whatever is said again and again neither nests the reader too deep nor makes it look back at all of it."""
+    found = analyse("Rnd 1: 12 dc in ring\nRnd 2: " + words * (20_000 // len(words)))
+    assert len(found.draft.rounds) == 2

@@ -14,6 +14,10 @@ if TYPE_CHECKING:
     from mossring.notation.reader import Reader
 
 
+MOST_AT_START = 24
+"""More instructions than this are no beginning any more."""
+
+
 def as_group(r: Reader, inner: list[Node]) -> tuple[Node, ...]:
     """What stood in brackets, as a group for one place. A place inside is a trouble; the stitches stay."""
     out: list[Node] = []
@@ -159,14 +163,15 @@ def _one_group(nodes: list[Node]) -> None:
 def one_place_at_start(nodes: list[Node]) -> None:
     """`sl st to corner, ch 3, 2 dc, ch 2, 3 dc in same sp`: the whole beginning is worked in that space."""
     last = nodes[-1] if nodes else None
-    if not isinstance(last, Work) or not last.where.targets:
+    if not isinstance(last, Work) or not last.where.targets or len(nodes) > MOST_AT_START:
         return
     space = last.where.targets[0].is_space
-    slipped = [n.where.targets for n in nodes[:-1] if isinstance(n, Work) and is_slip(n)]
-    there = last.where.targets[0].chains is None or last.where.targets in slipped  # `in corner`: where the hook is
-    arrived = space and last.where.bare and there
-    if last.where.mode != "same" and not arrived:
+    if last.where.mode != "same" and not (space and last.where.bare):
         return
+    if last.where.mode != "same" and last.where.targets[0].chains is not None:  # `in ch-2 sp`, where it slipped to
+        slipped = (n.where.targets for n in nodes[:-1] if isinstance(n, Work) and is_slip(n))
+        if last.where.targets not in slipped:
+            return
     k = next((i for i, n in enumerate(nodes) if not isinstance(n, Act) and not is_slip(n)), 0)
     start, between = nodes[k], nodes[k + 1 : -1]
     about_chain = any(isinstance(n, Chain) for n in between)

@@ -106,9 +106,10 @@ def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None
     """`ch 4, join with sl st to form ring` at the head of a round is its beginning, no start: the chains of that
     ring. So is `ch 24, dc in 4th ch from hook ...`: the chains of that foundation, and `15 fsc`: its chains, and one
     stitch in each."""
-    if body and isinstance(body[0], Act):
-        rest, ring, cast = _own_beginning(body[1:])
-        return [body[0], *rest], ring, cast
+    acts = next((k for k, n in enumerate(body) if not isinstance(n, Act)), len(body))
+    if acts:
+        rest, ring, cast = _own_beginning(body[acts:])
+        return [*body[:acts], *rest], ring, cast
     first = body[0] if body else None
     make = first.group[0] if isinstance(first, Work) and not first.where.said else None
     if isinstance(first, Work) and isinstance(make, Make) and make.stitch and lookup(make.stitch).made == "foundation":
@@ -133,6 +134,7 @@ class Reader:
     """What is read of one round: a finger on its tokens, and what the round says besides its instructions.
 
     bracketed: from which node to which the last brackets reached.
+    sweeping: what a sweep works besides is being read.
     part: the loop that the whole round is worked in. last_stitch: what `inc` and `dec` are made of.
     grows: what `as Rnd 3, with ...` adds.
     """
@@ -150,6 +152,7 @@ class Reader:
         self.ring: int | None = None
         self.grows: list[Growth] = []
         self.bracketed = (0, 0)
+        self.sweeping = False
 
     def trouble(self, kind: str, i: int, **data: object) -> None:
         self.c.troubles.append(Trouble(kind, self.c.span_from(i), data))
@@ -244,7 +247,7 @@ class Reader:
             repeating.rep(self, nodes, marks)
         elif (depth == 0 and self._setting(nodes)) or likening.as_round(self) or likening.continued(self):
             pass
-        elif (act := acts.read_act(c, fresh := depth == 0 and all(isinstance(n, Act) for n in nodes))) is not None:
+        elif (act := acts.read_act(c, fresh := depth == 0 and _only_acts(nodes))) is not None:
             if fresh:
                 self.yarn = self.yarn or act.yarn
             nodes.append(act)
@@ -274,7 +277,7 @@ class Reader:
             c.i = min(c.i + 2, len(c.tokens) - 1)
             if targets.read_ring(c):
                 return
-            begun = any(not isinstance(n, Act) for n in nodes)
+            begun = not _only_acts(nodes)
             knot = c.at("slip") and c.ahead().text in _LOOPED
             if (
                 begun
@@ -307,7 +310,7 @@ class Reader:
             c.i += 2
         elif t.text in ("mr", "mc") and c.ahead().kind == "num" and not nodes and c.ends(2):
             nodes.append(self._so_many_in_ring())
-        elif (t.text in _CENTRES and all(isinstance(n, Act) for n in nodes)) or t.text in FILL:
+        elif (t.text in _CENTRES and _only_acts(nodes)) or t.text in FILL:
             c.i += 1
         else:
             nodes.extend(stitching.stitches(self))
@@ -472,6 +475,11 @@ class Reader:
         if ring and (c.at("ch", "chain") or (c.token.kind == "num" and c.ahead().text in ("ch", "chain"))):
             return []
         return stitching.swept(self, stitching.worked_in(self, wheres, i, depth))
+
+
+def _only_acts(nodes: list[Node]) -> bool:
+    """Whether nothing is worked yet: a few changes of yarn and the like at most."""
+    return len(nodes) < grouping.MOST_AT_START and all(isinstance(n, Act) for n in nodes)
 
 
 def _the_other(c: Cursor) -> bool:

@@ -297,7 +297,7 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
 
     c = r.c
     (*before, first) = works
-    if not isinstance(first, Work) or first.where.mode != "each":
+    if not isinstance(first, Work) or first.where.mode != "each" or r.sweeping:
         return works
     while True:
         save, troubles = c.i, len(c.troubles)
@@ -309,10 +309,13 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
         if joined or comma:
             while c.accept(*_ALSO, "work", "also"):
                 pass
+            r.sweeping = True  # what comes next is looked at alone, however many sweeps follow
             try:
                 r.instruction(more, Marks(), MAX_NESTING - 2)
             except UnreadableError:
                 more = []
+            finally:
+                r.sweeping = False
         second = more[0] if len(more) == 1 else None
         if joined and isinstance(second, Work) and second.where.mode in ("same", "made") and not first.also:
             first = _with_same(first, second, places.read_until(c))  # `FPdc around each st and dc in top of same st`
