@@ -189,6 +189,24 @@ class Hand:
             f"({inner}) {self.into()} the {place}",
         )
 
+    def two_in_each(self, key: str) -> str:
+        """A round of nothing but increases."""
+        st = self.st(key)
+        return self.one(
+            "each",
+            f"2 {st} in each st around",
+            f"2 {st} in each {st} to end",
+            f"2 {st} in every st around",
+            f"2 {st} in each st of previous round",
+        )
+
+    def skip(self) -> str:
+        return self.one("skip", "sk next st", "skip next st", "skip 1 st", "miss next st")
+
+    def rnd(self) -> str:
+        """How another round is spoken of."""
+        return self.one("rnd word", "Rnd", "Round", "Rnd")
+
     # ---- rounds ------------------------------------------------------------------------------
 
     def label(self, n: int, colour: str = "") -> str:

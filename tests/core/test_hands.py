@@ -10,7 +10,8 @@ from random import Random
 
 import pytest
 
-from core.motifs_in_hand import Motif, motif_by_lot
+from core.motifs_in_hand import motif_by_lot
+from core.patterns_in_hand import Motif
 from mossring.analysis import Analysis, analyse
 from mossring.findings.finding import Finding
 from mossring.stitches.terms import Dialect
