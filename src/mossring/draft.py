@@ -27,7 +27,7 @@ from mossring.notation import (
     read_names,
     read_round,
 )
-from mossring.notation.document import MAX_ROUNDS
+from mossring.notation.document import MAX_ROUNDS, POLYGONS
 from mossring.notation.evidence import likely_dialect
 from mossring.notation.growing import grown, has_corner, only_corners, spread, with_groups
 from mossring.notation.tree import Label, Node
@@ -50,7 +50,7 @@ from mossring.working import Fabric, State, WorkedRound, work_round
 _CACHED_STITCHES = 400_000
 RECTANGLE = 4
 _GUESSED_SIDES = (4, 6, 5, 3, 8)
-NAMED_SIDES = {3: "triangle", 4: "square", 5: "pentagon", 6: "hexagon", 7: "heptagon", 8: "octagon", 9: "nonagon"}
+_NAMED = {n: name for name, n in POLYGONS.items()}
 
 
 @dataclass(slots=True)
@@ -170,13 +170,13 @@ def _guess_shape(doc: Document, dialect: Dialect, said: bool) -> Draft:
         if _rounds_with(draft, titled.sides):
             return draft
     for n in _GUESSED_SIDES:
-        draft = _work(doc, dialect, said, Shape(_named(n), n), False)
+        draft = _work(doc, dialect, said, Shape(_NAMED[n], n), False)
         if n != RECTANGLE and draft.doc.begin.kind == "foundation":
             continue
         if len(draft.rounds) > 1 and _ends_in(draft, n):
             first_corners = next((r for r in draft.rounds if r.worked.corners), None)
             if first_corners is not draft.rounds[0]:
-                draft.shape = Shape(f"circle to {_named(n)}", n, True)
+                draft.shape = Shape(f"circle to {_NAMED[n]}", n, True)
             if n == RECTANGLE and draft.doc.begin.kind == "foundation":
                 draft.shape = Shape("rectangle", n)
             return draft
@@ -194,9 +194,9 @@ def _told_shape(doc: Document, dialect: Dialect, said: bool) -> Shape | None:
     if titled is not None:
         return titled
     if any("corner" in line.text.lower() for line in doc.rounds):
-        having = {n: _rounds_with(_work(doc, dialect, said, Shape(_named(n), n), False), n) for n in _GUESSED_SIDES}
+        having = {n: _rounds_with(_work(doc, dialect, said, Shape(_NAMED[n], n), False), n) for n in _GUESSED_SIDES}
         named = max(having, key=lambda n: having[n])
-    return Shape(_named(named), named) if named else None
+    return Shape(_NAMED[named], named) if named else None
 
 
 def _titled_shape(doc: Document) -> Shape | None:
@@ -204,11 +204,11 @@ def _titled_shape(doc: Document) -> Shape | None:
     words = [_SHORT_NAMES.get(w, w) for w in re.findall(r"[a-z]+", doc.title.lower())]
     if "half square" in " ".join(words):
         return Shape("half square", 1)
-    every = [n for n in NAMED_SIDES if _named(n) in words]
+    every = [n for name, n in POLYGONS.items() if name in words]
     if len(every) != 1:
         return None
     named = every[0]
-    return Shape(f"circle to {_named(named)}", named, True) if "circle" in words else Shape(_named(named), named)
+    return Shape(f"circle to {_NAMED[named]}", named, True) if "circle" in words else Shape(_NAMED[named], named)
 
 
 _SHORT_NAMES = {"hex": "hexagon", "oct": "octagon", "pent": "pentagon"}
@@ -225,10 +225,6 @@ def _ends_in(draft: Draft, n: int) -> bool:
         return False
     spaces = all(last.made[c].kind == "ch" for c in last.corners)
     return len(before.corners) == n or (not before.corners and spaces)
-
-
-def _named(n: int) -> str:
-    return NAMED_SIDES[n]
 
 
 def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, most: int = MAX_ROUNDS) -> Draft:

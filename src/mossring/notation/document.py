@@ -83,18 +83,18 @@ _DEFINED_IN = re.compile(r"\(([A-Za-z][\w -]{0,20}?(?: ?=|:) ?[^()]*)\)")
 """A special stitch defined where it is first used: `(shell = 5 dc in one st)`."""
 _ASKS = re.compile(r"\d|\b(?:rep|repeat|as|ch|chain|work|each|next|ring)\b", re.IGNORECASE)
 """What a round's own instructions have, and a heading over several rounds hasn't."""
-_POLYGONS = {
+POLYGONS = {
     "triangle": 3,
     "square": 4,
     "pentagon": 5,
     "hexagon": 6,
     "heptagon": 7,
-    "nonagon": 9,
     "octagon": 8,
-    "rectangle": 4,
-    "half square": 1,
+    "nonagon": 9,
 }
-_SHAPED = re.compile(r"\b(?:" + "|".join([*_POLYGONS, "circle", "granny", "motif", "pattern", "tile"]) + r")s?\b")
+"""Polygons by name, with their sides."""
+_SHAPES = POLYGONS | {"rectangle": 4, "half square": 1}
+_SHAPED = re.compile(r"\b(?:" + "|".join([*_SHAPES, "circle", "granny", "motif", "pattern", "tile"]) + r")s?\b")
 """How a title speaks of what it is."""
 
 
@@ -449,8 +449,8 @@ def read_shape(value: str) -> Shape | None:
     v = " ".join(value.lower().replace("-", " ").split())
     if v in ("circle", "round", "spiral"):
         return Shape("circle", 0)
-    if v in _POLYGONS:
-        return Shape(v, _POLYGONS[v])
+    if v in _SHAPES:
+        return Shape(v, _SHAPES[v])
     if m := re.fullmatch(r"circle to (?:an? )?(.+)", v):
         inner = read_shape(m[1])
         return Shape(f"circle to {inner.name}", inner.sides, True) if inner and inner.sides >= 3 else None
