@@ -41,6 +41,7 @@ Names = tuple[Named, ...]
 SPACE_WORDS = frozenset(
     {"sp", "sps", "space", "spaces", "loop", "loops", "lp", "lps", "gap", "gaps", "hole", "holes", "arch", "arches"}
 )
+CHAIN_WORDS = ("ch", "chain", "chains", "chs")
 STITCH_WORDS = frozenset({"st", "sts", "stitch", "stitches"})
 GROUP_WORDS = frozenset(
     {"group", "groups", "grp", "grps", "shell", "shells", "set", "sets", "fan", "fans"}
@@ -216,6 +217,15 @@ class Cursor:
                 self.i += 1
                 return n + unit
             return n
+        return None
+
+    def chains(self) -> int | None:
+        """`ch 1`, `1 ch`, `ch`: how many; None (and nothing read) if they are none."""
+        save = self.i
+        n = self.number()
+        if self.accept(*CHAIN_WORDS) and (n := n or self.number() or 1):
+            return n
+        self.i = save
         return None
 
     def ordinal(self) -> int | None:

@@ -15,7 +15,7 @@ _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-G])"
 _END = r"\s*(?:[:;.)=]+(?![\d.])|[-–—~|>](?=\s))\s*"
 _BARE_END = (
     r",?\s+(?=(?:(?:as|same|repeat|like)\b|ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|"
-    r"turn|attach|using\b|change|with\b|start|standing|"
+    r"turn|attach|using\b|change|start|standing|"
     r"in (?:an? |the )?(?:magic|mr\b|mc\b|ring|adjustable)|\d+\s?[a-z]|[(\[*])[^a-z]?)"
 )
 _SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"

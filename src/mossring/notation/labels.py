@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor
-from mossring.notation.targets import CHAIN_WORDS
+from mossring.notation.cursor import CHAIN_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.tree import Label, Make
 from mossring.stitches.table import composed
 

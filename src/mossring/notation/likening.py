@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from mossring.notation import endings
 from mossring.notation.cursor import GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
-from mossring.notation.targets import CHAIN_WORDS, ROUND_WORDS
+from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Growth, GrowthKind
 
 if TYPE_CHECKING:
@@ -108,8 +108,7 @@ def _yarns(c: Cursor) -> bool:
 def _chains_between(c: Cursor) -> bool:
     """`, ch 1 between groups`, as there were before."""
     save = c.i
-    c.number()
-    if c.accept(*CHAIN_WORDS) and (c.number() or True) and c.accept("between"):
+    if c.chains() and c.accept("between"):
         while c.accept("each", "every", "them", *GROUP_WORDS, "corners", "and"):
             pass
         return True

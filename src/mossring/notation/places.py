@@ -5,10 +5,9 @@ from __future__ import annotations
 from dataclasses import replace
 from itertools import takewhile
 
-from mossring.notation.cursor import GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
+from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.targets import (
     ANY_STITCH,
-    CHAIN_WORDS,
     CORNER,
     opens_target,
     read_nth_in_group,
@@ -216,7 +215,7 @@ def _made_chain(c: Cursor) -> bool:
     """`first ch` of chains just made (for a picot); a `first ch-2 sp` is a place."""
     save = c.i
     c.accept("ch", "chain")
-    of = c.accept("of") and ((c.number() and c.accept(*CHAIN_WORDS)) or (c.accept(*CHAIN_WORDS) and c.number()))
+    of = c.accept("of") and c.chains()
     if of and (c.accept_phrase("just", "made") or c.accept("made") or c.tokens[save].text == "of"):
         return True  # `first of 3 ch`, `first ch of ch-3 just made`
     c.i = save

@@ -5,10 +5,9 @@ from __future__ import annotations
 from dataclasses import replace
 
 from mossring.notation import acts, closing, grouping, labels, likening, places, remarks, repeating, stitching, targets
-from mossring.notation.cursor import Cursor, Names, UnreadableError
+from mossring.notation.cursor import CHAIN_WORDS, Cursor, Names, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.stated import read_stated
-from mossring.notation.targets import CHAIN_WORDS
 from mossring.notation.tree import (
     Act,
     Chain,
@@ -42,25 +41,8 @@ _INTO = ("in", "into")
 _LOOPED = ("ring", "circle", "loop", "knot")
 _BEHIND = ("all", "worked", "working", "in", "into", "rep", "repeat")
 """What may follow a dash behind instructions: `(3 dc, ch 2) 4 times - all in ring`."""
-_SETTING_WORDS = frozenset(
-    {
-        "work",
-        "working",
-        "worked",
-        "now",
-        "continue",
-        "continuing",
-        "turn",
-        "rotate",
-        "behind",
-        "over",
-        "before",
-        "on",
-        "along",
-        "in",
-        "through",
-    }
-)
+_WORKING = ("work", "working", "worked", "now", "continue", "continuing", "go")
+_SETTING_WORDS = frozenset({*_WORKING, "turn", "rotate", "behind", "over", "before", "on", "along", "in", "through"})
 _ROUND_WORDS = ("rnd", "round", "rnds", "rounds", "r", "row", "rows")
 
 
@@ -366,7 +348,7 @@ class Reader:
         turned = any(c.accept_phrase(word, "to") for word in ("turn", "rotate"))
         for word in ("turn", "rotate"):
             c.accept_phrase(word, "and")
-        while c.accept("work", "working", "worked", "now", "continue", "continuing", "go"):
+        while c.accept(*_WORKING):
             pass
         if c.phrase("in", "spiral") or c.phrase("in", "continuous"):
             while c.accept("in", "continuous", "spiral", *_ROUND_WORDS):

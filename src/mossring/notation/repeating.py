@@ -81,7 +81,7 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
     c.accept("with", "separated") and c.accept("by")
     chain = nodes[-1] if c.i == i and nodes and isinstance(nodes[-1], Chain) else None
     made = nodes[:-1] if chain else nodes
-    n = chain.n if chain else _chains(c)
+    n = chain.n if chain else c.chains()
     each = n and made and (c.accept("between", "after") or apart)
     each = each and (
         c.accept("each", "every", "them") or c.at(*GROUP_WORDS, "corners", "cl", "clusters") or apart or c.ends(0)
@@ -94,22 +94,12 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
     c.stitch() or c.accept(*STITCH_WORDS, *GROUP_WORDS, "one", "corners", "cl", "clusters")
     again = c.i
     c.accept(",")
-    c.i = c.i if _chains(c) == n else again  # `, ch 1` for the last of them
+    c.i = c.i if c.chains() == n else again  # `, ch 1` for the last of them
     links = (Chain(n, c.span_from(i)),)
     started = len(made) > 1 and isinstance(made[-2], Chain) and made[-2].n > 1
     span, body = made[-1].span, (*one.body, *links)
     nodes[len(made) - 1 :] = [*(links if started else ()), replace(one, body=body, span=(span[0], c.span_from(i)[1]))]
     return True
-
-
-def _chains(c: Cursor) -> int | None:
-    """`ch 1`, `1 ch`: how many."""
-    save = c.i
-    n = c.number()
-    if c.accept("ch", "chain", "chains") and (n := n or c.number() or 1):
-        return n
-    c.i = save
-    return None
 
 
 def _one_by_one(node: Node) -> Repeat | None:

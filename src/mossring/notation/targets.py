@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from mossring.notation.cursor import GROUP_WORDS, LOOP_PARTS, SPACE_WORDS, STITCH_WORDS, Cursor
+from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, LOOP_PARTS, SPACE_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.tree import Chain, Make, Node, Target
 
 RING = Target("ring")
@@ -14,7 +14,6 @@ ROUND_WORDS = ("rnd", "rnds", "round", "rounds", "row", "rows", "r")
 _BEFORE_LOOPS = ("their", "third", "unused", "unworked", "free")
 _AFTER = ("through", "in", "into", "using")
 PAIR = 2
-CHAIN_WORDS = ("ch", "chain", "chains", "chs")
 
 
 def read_part(c: Cursor, after: bool = False) -> str:
@@ -71,12 +70,8 @@ def _made_of_chains(c: Cursor) -> None:
     """`of 4 ch`, `made of ch 5` behind a ring."""
     save = c.i
     c.accept("made")
-    if c.accept("of", "from", "with"):
-        before = c.number()
-        chained = c.accept(*CHAIN_WORDS) and (before or c.number())
-        if chained and not c.at("between", "after"):  # `12 dc in ring with ch 1 between each`
-            return
-    c.i = save
+    if not c.accept("of", "from", "with") or not c.chains() or c.at("between", "after"):
+        c.i = save  # `12 dc in ring with ch 1 between each`
 
 
 def read_round_meant(c: Cursor) -> int:

@@ -48,7 +48,8 @@ class SheetRound:
 
 @dataclass(slots=True)
 class Sheet:
-    """A pattern in one dialect. cannot: what of the style or the round could not be written, and why.
+    """A pattern in one dialect. begins_as: what the line of the begin is called, where the rounds are numbered from it.
+    cannot: what of the style or the round could not be written, and why.
 
     changes: what of the fabric the style changes. kept: what the designer measured, for no maker's eyes. special: how
     special stitches are made; names: the designer's own names for groups, and their groups.
