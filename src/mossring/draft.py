@@ -30,6 +30,7 @@ from mossring.notation import (
 from mossring.notation.document import MAX_ROUNDS, POLYGONS
 from mossring.notation.evidence import likely_dialect
 from mossring.notation.growing import grown, has_corner, only_corners, spread, with_groups
+from mossring.notation.passing import only_prose, past_words
 from mossring.notation.tree import Label, Node
 from mossring.shape import (
     Entry,
@@ -46,9 +47,12 @@ from mossring.stitches import Dialect
 from mossring.stitches.table import lookup
 from mossring.stitches.terms import TERMS, spellings
 from mossring.working import Fabric, State, WorkedRound, work_round
+from mossring.working.tally import due, mismatches
 
 _CACHED_STITCHES = 400_000
 RECTANGLE = 4
+_MOST_UNREAD = 8
+"""Lines with words that can't be read, past which a text is no pattern with odd words in it."""
 _GUESSED_SIDES = (4, 6, 5, 3, 8)
 _NAMED = {n: name for name, n in POLYGONS.items()}
 
@@ -147,7 +151,7 @@ def forget() -> None:
     read_cached.cache_clear()
 
 
-@lru_cache(maxsize=1024)
+@lru_cache(maxsize=4096)
 def read_cached(text: str, dialect: Dialect, names: Names, part: str = "") -> RoundTree:
     return read_round(text, dialect, names, part)
 
@@ -163,8 +167,13 @@ def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS) 
 
 
 def _guess_shape(doc: Document, dialect: Dialect, said: bool) -> Draft:
-    """No `Shape:`: what the title says if a round bears it out, else the corners that the last rounds have."""
+    """No `Shape:`: what the title says if a round bears it out, else the corners that the last rounds have; rows that
+    begin in a ring and have one corner are a half square."""
     titled = _titled_shape(doc)
+    if _in_rows(doc) and doc.begin.kind in ("magic ring", "ring"):
+        draft = _work(doc, dialect, said, Shape("half square", 1), False)
+        if draft.doc.begin.kind != "foundation" and _rounds_with(draft, 1):
+            return draft
     if titled is not None:
         draft = _work(doc, dialect, said, titled, False)
         if _rounds_with(draft, titled.sides):
@@ -250,6 +259,7 @@ def _work_by(
     key = _digest(b"", repr((state, gauge, dialect, doc.stitches)))
     entries: list[Entry] = []
     bodies: dict[int, RoundTree] = {}
+    unread = 0
     for line in doc.rounds:
         tree = read_cached(line.text, dialect, names, line.part if draft.rounds else "")
         if (tree.ring or tree.cast) and not draft.rounds:
@@ -257,6 +267,9 @@ def _work_by(
             state = replace(state, begin=doc.begin)
             if tree.ring and not tree.body:  # a line that only makes the ring is no round
                 continue
+        if tree.unread and unread < _MOST_UNREAD:
+            unread += 1
+            tree = _past_words(line, tree, dialect, names, state)
         for number in range(line.first, line.last + 1):
             if len(draft.rounds) >= most < MAX_ROUNDS:
                 return draft
@@ -291,6 +304,42 @@ def _work_by(
             if any(t.kind == "limit" for t in draft.rounds[-1].worked.troubles):
                 return draft
     return draft
+
+
+def _past_words(line: RoundLine, tree: RoundTree, dialect: Dialect, names: Names, state: State) -> RoundTree:
+    """The round as it reads when the words nobody can read are passed over: where it then comes to what it states (or,
+    where they say nothing of the work, fits the round below), and all ways to pass over so few come to the same."""
+
+    def read(text: str) -> RoundTree:
+        return read_cached(text, dialect, names, line.part if state.past else "")
+
+    found: tuple[int, RoundTree, WorkedRound] | None = None
+    for text, spans in past_words(line.text, tree, read):
+        words = sum(len(line.text[a:b].split()) for a, b in spans)
+        if found is not None and words > found[0]:
+            break
+        other = read(text)
+        done = work_round(state, other, yarn=line.yarn or other.yarn, around=line.word != "Row").before
+        assert done is not None
+        if done.troubles or not _borne_out(done, other, line, only_prose(line.text, spans)):
+            continue
+        if found is not None and _feet(done) != _feet(found[2]):
+            return tree
+        told = tuple(Trouble("passed over", span, {"words": line.text[slice(*span)]}) for span in spans)
+        found = found or (words, replace(other, troubles=(*other.troubles, *told)), done)
+    return found[1] if found else tree
+
+
+def _feet(done: WorkedRound) -> list[tuple[object, ...]]:
+    return [(m.kind, m.chains, m.feet) for m in done.made]
+
+
+def _borne_out(done: WorkedRound, tree: RoundTree, line: RoundLine, prose: bool) -> bool:
+    """Whether the count that a round states, or its even sides, show that it was read as it was meant."""
+    owed = due(tree.stated, line.first, line.first, line.last)
+    if any(mismatches(done, tree.stated, owed)):
+        return False
+    return any(s.what != "chains" for s in owed) or (prose and len(set(done.per_side())) <= 1)
 
 
 def _stands_on(done: WorkedRound) -> int:
@@ -364,6 +413,10 @@ _JOINS = re.compile(r"\b(?<!not )(?:join|(?:ss|sl st|slst|slip stitch) (?:in)?to
 """A `Row 1` that is joined is a round."""
 
 
+def _in_rows(doc: Document) -> bool:
+    return any(line.word == "Row" and not _JOINS.search(line.text) for line in doc.rounds[:1])
+
+
 def _told_starts(doc: Document, dialect: Dialect) -> tuple[tuple[int, Label], ...]:
     """What the notes say of starting chains, by how many chains they are."""
     known: dict[int, Label] = {}
@@ -385,7 +438,7 @@ def _first_state(doc: Document, shape: Shape, dialect: Dialect) -> State:
     """What the header says of how every round is worked."""
     style = doc.style.lower()
     closing = 1 if "cluster closed" in style else 0
-    rows = doc.rows or any(line.word == "Row" and not _JOINS.search(line.text) for line in doc.rounds[:1])
+    rows = doc.rows or _in_rows(doc)
     known = _told_starts(doc, dialect)
     turning = "turn every" in style
     return State(doc.begin, shape.sides, turning=turning, rows=rows, closing=closing, spiral=doc.spiral, known=known)

@@ -15,6 +15,8 @@ from mossring.notation.evidence import evidence
 from mossring.stitches import Dialect
 from mossring.writing import as_text, write_sheet
 
+_READ_ON = ("MR102", "MR110")
+"""Findings about words with which, or without which, the line could be read."""
 Kind = Literal["understood", "note", "not understood", "blank"]
 
 
@@ -89,7 +91,7 @@ def _line(draft: Draft, findings: list[Finding], start: int, end: int, became: d
     heads = [r.head[0] for r in draft.doc.rounds if start <= r.head[0] < end]
     inside = next((r for r in draft.doc.rounds if r.at < end and start < r.at + len(r.text)), None)
     if heads or inside is not None:
-        unread = any(f.family == 1 and f.code != "MR102" and start <= f.start < end for f in findings)
+        unread = any(f.family == 1 and f.code not in _READ_ON and start <= f.start < end for f in findings)
         words = " ".join(became.get(h, "") for h in heads).strip()
         return ReadLine(start, end, "not understood" if unread else "understood", words, marks)
     note = next((n for n in draft.doc.notes if n.at == start), None)

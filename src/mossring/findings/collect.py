@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from mossring.draft import Draft, DraftRound, work_draft
 from mossring.findings.finding import Edit, Finding, Fix, apply, between
 from mossring.findings.look import Look
 from mossring.findings.rules import RULES
-from mossring.findings.rules.mr301_count_differs import mismatches
 from mossring.notation.document import MAX_ROUNDS
+from mossring.notation.tree import Node, Repeat, Work
 
 MOST_FINDINGS = 120
 _SKEWED = ("MR401", "MR402", "MR403", "MR405")
@@ -100,7 +102,7 @@ class _Collector:
                 f.fixes.sort(key=lambda x: x.states)
         if serious:
             self._mend(serious, index)
-        elif self.broken and r.tree.stated and not list(mismatches(Look(self.draft, index))):
+        elif self.broken and r.tree.stated and not list(Look(self.draft, index).mismatches()):
             self.broken = False
         return kept
 
@@ -116,7 +118,8 @@ class _Collector:
     def _stands(self, index: int, f: Finding) -> bool:
         """Whether a finding is no mere consequence of earlier ones: it remains when those are mended."""
         if f.family == 1:
-            return True
+            mended = self.world is not self.draft and not self.broken and index < len(self.world.rounds)
+            return not mended or any(g.code == f.code for g in raw(self.world, index))
         if self.broken:
             return False
         if f.family == _LEVEL and self.bad_before and self.world is self.draft:
@@ -167,20 +170,29 @@ class _Collector:
         elif fix is not None:
             self.mended = _carried(self.text, self.mended, fix)
             self.world = work_draft(self.mended, self.draft.dialect)
-        elif any(
+        elif self._carries_on(index) or any(
             f.code in _SKEWED or (f.severity == "stop" and (f.family < 3 or self._far_off(index))) for f in misread
         ):
             self.broken = True
 
+    def _carries_on(self, index: int) -> bool:
+        """Whether the next round, which goes as far as there are stitches, is too large or too small as well: it is the
+        stitches then, not the number stated."""
+        after = self.draft.rounds[index + 1 : index + 2]
+        if not after or not _sweeps(after[0].tree.body):
+            return False
+        here, there = ([have > s.n for s, have in Look(self.draft, k).mismatches()] for k in (index, index + 1))
+        return bool(here) and here[:1] == there[:1]
+
     def _far_off(self, index: int) -> bool:
         """Whether a round with a wrong count is wrong in itself: what stands on it means little."""
-        wrong = mismatches(Look(self.draft, index))
+        wrong = Look(self.draft, index).mismatches()
         return self._wrong_in_itself(index) or any(2 * have < stated.n for stated, have in wrong)
 
     def _wrong_in_itself(self, index: int) -> bool:
         """Whether a round shows by itself that its instructions are off, and not the number it states."""
         r = self.draft.rounds[index]
-        wrong = mismatches(Look(self.draft, index))
+        wrong = Look(self.draft, index).mismatches()
         return _uneven(r) or any(have < stated.n == r.worked.stitches for stated, have in wrong)
 
     def _try_fixes(self, f: Finding, index: int) -> None:
@@ -260,6 +272,13 @@ class _Collector:
         """Whether the draft had it too; a mend may have put a round before it."""
         rounds = range(max(0, index - 1), min(index + 1, len(self.draft.rounds)))
         return any(h.code == g.code for k in rounds for h in raw(self.draft, k))
+
+
+def _sweeps(body: Sequence[Node]) -> bool:
+    """Whether a round's instructions go to the end, however many stitches there are."""
+    return any(
+        (isinstance(n, Work) and n.where.mode == "each") or (isinstance(n, Repeat) and n.times is None) for n in body
+    )
 
 
 def _uneven(r: DraftRound) -> bool:

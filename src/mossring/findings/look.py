@@ -7,8 +7,9 @@ from dataclasses import dataclass, field
 
 from mossring.draft import Draft, DraftRound
 from mossring.findings.finding import Finding, Propose, Severity
-from mossring.notation.tree import Span, Trouble
+from mossring.notation.tree import Span, Stated, Trouble
 from mossring.stitches import is_stitch, term
+from mossring.working.tally import due, mismatches
 
 _UNREAD = frozenset(
     {"unknown word", "bracket", "nesting", "times", "place", "instruction", "place in a place", "no star", "legs"}
@@ -48,6 +49,11 @@ class Look:
         """Something in the round could not be read, so what it works out to means little."""
         return any(t.kind in _UNREAD for t in self.round.tree.troubles)
 
+    def mismatches(self) -> Iterator[tuple[Stated, int]]:
+        """Stated counts of the round that differ, with what was worked."""
+        r = self.round
+        return mismatches(r.worked, r.tree.stated, due(r.tree.stated, r.number, r.line.first, r.line.last))
+
     def span(self, span: Span) -> Span:
         """A span of the round in the whole text; (0, 0) stands for the round's text entire."""
         if self.index is None:
@@ -81,6 +87,8 @@ class Look:
             return "stitch" if n == 1 else "stitches"
         if key == "sps":
             return "space" if n == 1 else "spaces"
+        if key == "corners":
+            return "corner space" if n == 1 else "corner spaces"
         if key.startswith("ch-"):
             return f"{key} sp" if n == 1 else f"{key} sps"
         if key in ("-cl", "-pc", "-bobble", "-puff"):

@@ -106,6 +106,18 @@ def chain_edits(look: Look, chains: int) -> Iterator[Fix]:
             yield Fix(f"Put “{text[2:]}” behind “{line.text[slice(*node.span)]}”", (Edit(at, at, text),))
 
 
+def place_edits(look: Look) -> Iterator[Fix]:
+    """The first stitch worked into the next place and not the first or same one: where the starting chain stands."""
+    line = look.round.line
+    works = [n for n in _nodes(look.round.tree.body) if isinstance(n, Work)]
+    if works and works[0].where.mode in ("first", "same") and works[0].where.said:
+        a, b = works[0].where.span
+        m = re.search(r"\b(?:first|same)\b", line.text[a:b], re.IGNORECASE)
+        if m:
+            at, end = a + m.start(), a + m.end()
+            yield Fix(f"Make it “{_around(line.text, at, end, 'next')}”", (Edit(line.at + at, line.at + end, "next"),))
+
+
 def kind_edits(look: Look, is_kind: str, meant: str) -> Iterator[Fix]:
     """Each instruction that makes one kind of stitch, making another instead: a word of the other dialect."""
     line, dialect = look.round.line, look.draft.dialect

@@ -186,7 +186,7 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
         if c.accept("in", "into", "to", "at", "around") or c.at("between"):
             try:
                 where = places.read_place(c)
-                if where.mode in ("first", "any", "next") and c.accept("after", "past", "following"):
+                if where.mode in ("any", "next") and c.accept("after", "past", "following"):
                     where = replace(places.read_place(c), past=1)
             except UnreadableError:
                 where = None

@@ -118,6 +118,8 @@ def _read_joined(c: Cursor, i: int) -> Join:
             c.accept("with", "by") and c.stitch()
             return Join(stitch, "", c.span_from(i), forms_ring=True)
         where = _into(c)
+        if where == _NOWHERE and c.accept("next"):  # `join with sl st in next sc`: where a spiral ends
+            return _finish(c, i, stitch, *_chain_or_stitch(c))
     return _finish(c, i, stitch, *where)
 
 

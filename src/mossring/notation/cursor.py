@@ -145,6 +145,10 @@ class Cursor:
                 self.troubles.append(Trouble("misspelt", (t.start, t.end), {**data, "likely": likely}))
                 t.text = likely
         for k, (t, then) in enumerate(pairwise(self.tokens)):
+            if t.text == "from" and then.text in ("ring", "circle", "loop"):  # `ss to from a ring`
+                t.text = "form"
+                data = {"word": self.text[t.start : t.end], "likely": "form"}
+                self.troubles.append(Trouble("misspelt", (t.start, t.end), data))
             if t.text != "round":
                 continue
             before = self.tokens[k - 1].text if k else ""
@@ -158,7 +162,8 @@ class Cursor:
         before = self.tokens[k - 1] if k else None
         if before is None or self.tokens[k].text not in COLOURS:
             return False
-        if before.text in BEFORE_YARN or before.start in self.yarns:
+        alone = before.text in ("(", "[") and self.tokens[k + 1].text in (")", "]")
+        if alone or before.text in BEFORE_YARN or before.start in self.yarns:
             self.yarns.add(self.tokens[k].start)
             return True
         return False
@@ -166,6 +171,11 @@ class Cursor:
     @property
     def token(self) -> Token:
         return self.tokens[self.i]
+
+    @property
+    def on_new_line(self) -> bool:
+        """Whether a line of the text is broken before the next token."""
+        return self.i > 0 and "\n" in self.text[self.tokens[self.i - 1].end : self.token.start]
 
     def ahead(self, k: int = 1) -> Token:
         return self.tokens[min(self.i + k, len(self.tokens) - 1)]

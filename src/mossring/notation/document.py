@@ -15,6 +15,7 @@ from mossring.notation.heads import (
     read_head,
     read_loose,
     read_unnumbered,
+    then_again,
 )
 from mossring.notation.lines import MOVES, continues, wrapped_at
 from mossring.notation.pasted import (
@@ -83,6 +84,8 @@ _DEFINED_IN = re.compile(r"\(([A-Za-z][\w -]{0,20}?(?: ?=|:) ?[^()]*)\)")
 """A special stitch defined where it is first used: `(shell = 5 dc in one st)`."""
 _ASKS = re.compile(r"\d|\b(?:rep|repeat|as|ch|chain|work|each|next|ring)\b", re.IGNORECASE)
 """What a round's own instructions have, and a heading over several rounds hasn't."""
+_ABOUT = re.compile(r"\b(?:row ends?|join|all (?:a)?round|slst|sl st|slip stitch|ss) ?\b", re.IGNORECASE)
+"""How a border about a piece worked in rows differs from one more row."""
 POLYGONS = {
     "triangle": 3,
     "square": 4,
@@ -255,8 +258,12 @@ def _line(doc: Document, line: str, at: int) -> None:
     elif not doc.rounds and (defines := defined_within(line)):  # `Title. UK terms. Corner = 2 tr, 2 ch, 2 tr in sp.`
         _line(doc, line[:defines].rstrip(), at)
         _line(doc, line[defines:], at + defines)
+    elif doc.rounds and (then := then_again(line)):
+        _line(doc, line[: line.rindex("then", 0, then)].rstrip(" ,"), at)
+        _line(doc, line[then:], at + then)
     elif doc.rounds and (head := read_unnumbered(line, doc.rounds[-1].last)) and _asked(line[head.end :]):
-        _rounds(doc, replace(head, row=head.row or doc.rounds[-1].word == "Row"), line, at)
+        row = doc.rounds[-1].word == "Row" and not _ABOUT.search(line[head.end :])
+        _rounds(doc, replace(head, row=head.row or row), line, at)
     elif doc.rounds and continues(doc.plain, doc.rounds[-1].at, doc.rounds[-1].text, at, doc.width):
         last = doc.rounds[-1]
         doc.rounds[-1] = replace(last, text=doc.plain[last.at : at + len(line)].rstrip())
@@ -278,7 +285,9 @@ def _has_key(bare: str) -> bool:
 
 def _asked(words: str) -> bool:
     """Whether what stands behind a heading is work and no remark."""
-    return names_stitches(words) or bool(re.match(r"(?:rep|repeat|as|same as|like|in)\b", words, re.IGNORECASE))
+    return names_stitches(words) or bool(
+        re.match(r"(?:rep|repeat|as|same as|like|in|row|rnd|round)\b", words, re.IGNORECASE)
+    )
 
 
 def _is_header(doc: Document, m: re.Match[str]) -> bool:

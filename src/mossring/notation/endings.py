@@ -91,7 +91,10 @@ def _ending_like(whole: Repeat, end: Sequence[Node]) -> Repeat:
         on = [k for k in there if len(end) > 1 and k + 1 < len(whole.body) and _alike(whole.body[k + 1], end[1])]
         return replace(whole, cut=(on or there)[-1], loose=True)
     if last.where.mode == "last":
-        return replace(whole, until=Until("last", last.where.targets[0], last.where.count))
+        place = last.where.targets
+        there = [k for k, n in enumerate(whole.body) if k and isinstance(n, Work) and n.where.targets == place]
+        until = Until("last", place[0], last.where.count)
+        return replace(whole, until=until, cut=there[-1] if there else None)
     return whole
 
 

@@ -148,6 +148,8 @@ def _one_group(nodes: list[Node]) -> None:
         return
     kinds = [t.kind for t in after.where.targets]
     one, other = before.group[0], after.group[0]
+    if after.where.span[0] < other.span[0]:  # `3 dc, ch 1, into next corner 3 dc`
+        return
     stitch = kinds[:1] == ["st"] and after.where.mode == "next" and after.where.count == 1
     if not (stitch or kinds[:1] in (["sp"], ["corner"])) or len(after.group) > 1 or len(before.group) > 1:
         return
@@ -186,6 +188,28 @@ def one_place_at_start(nodes: list[Node]) -> None:
             )
         span = (start.span[0], last.span[1])
         nodes[k + 1 :] = [Work((*group, *last.group), replace(last.where, mode="same"), span)]
+
+
+def all_at_start(nodes: list[Node]) -> None:
+    """`sl st to corner, ch 3, 2 dc, ch 2, 3 dc, ...`: where the second half has as many stitches as the start and the
+    first, nobody means but the space where the hook is."""
+    if not 4 <= len(nodes) <= MOST_AT_START or not _unsaid(nodes[-1]):
+        return
+    before, (start, first, chain, second) = nodes[:-4], nodes[-4:]
+    at = before[-1] if before else None
+    place = at.where if isinstance(at, Act) or (isinstance(at, Work) and is_slip(at)) else None
+    if place is None or not place.targets or not place.targets[0].is_space:
+        return
+    if not all(isinstance(n, Act) or is_slip(n) for n in before) or not isinstance(start, Chain) or start.n < 2:
+        return
+    if not isinstance(first, Work) or not isinstance(chain, Chain) or not isinstance(second, Work):
+        return
+    one, other = first.group[0], second.group[0]
+    if not isinstance(one, Make) or not isinstance(other, Make) or one.stitch != other.stitch or not _unsaid(first):
+        return
+    if chain.label is None and first.where.count + 1 == second.where.count:
+        group = (replace(one, n=first.where.count), chain, replace(other, n=second.where.count))
+        nodes[-3:] = [Work(group, Where("same", (), second.span), (first.span[0], second.span[1]))]
 
 
 def _stands(node: Node) -> bool:

@@ -88,6 +88,10 @@ def spread(body: Sequence[Node], more: int, in_all: int | None = None) -> tuple[
         inner.insert(k + 1, _longer(_plain_of(inner[k]), more - 1, in_all))
     elif not grew:
         return None
+    elif len(inner) > 1 and isinstance(inner[0], Chain) and inner[0].n > 1 and _is_increase(inner[1]):
+        count = more if in_all is None else in_all - 1  # `ch 3, 2 dc in next st, *...*`: the start is the first of them
+        plain = _plain_of(inner[1])
+        inner[1:1] = [replace(plain, where=replace(plain.where, count=count))] if count > 0 else []
     return tuple(inner)
 
 
@@ -98,7 +102,7 @@ def _is_increase(node: Node) -> bool:
     return isinstance(make, Make) and make.n in (2, 3)
 
 
-def _plain_of(node: Node) -> Node:
+def _plain_of(node: Node) -> Work:
     """One stitch in the next place, of the kind that an increase has two of."""
     assert isinstance(node, Work)
     assert isinstance(node.group[0], Make)

@@ -192,11 +192,24 @@ def read_unnumbered(line: str, last: int) -> Head | None:
             m.start() + len(line) - len(line.lstrip()),
             m.end(),
         )
+    if m := _ONE_AGAIN.match(line):
+        return Head(last + 1, last + 1, "row" in m["round"].lower(), "", "", 0, 0)
     if m := _AGAIN.match(line):
         at = m.start("like") if m["more"] else m.start("rep")
         count = _asked_again(m, last)
         return Head(last + 1, last + count, "row" in m[0].lower(), "", "", at, at) if count > 0 else None
     return None
+
+
+_ASKED = r"(?:rep(?:eat)? |work )?(?P<round>" + _ROUNDS + r") \d{1,3}(?: again| once(?: more)?)\b"
+_THEN = re.compile(r",? (?:and )?then (?=" + _ASKED + ")", re.IGNORECASE)
+_ONE_AGAIN = re.compile(_ASKED + r"\W*$", re.IGNORECASE)
+
+
+def then_again(line: str) -> int:
+    """Where `then Row 2 again` begins behind a line that asks for rounds again; 0 if it doesn't."""
+    m = _THEN.search(line)
+    return m.end() if m and _AGAIN.match(line[: m.start()]) else 0
 
 
 def _asked_again(m: re.Match[str], last: int) -> int:

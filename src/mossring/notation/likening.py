@@ -27,6 +27,9 @@ def as_round(r: Reader) -> bool:
     i = c.i
     c.accept("do", "work", "continue", "cont", "proceed")
     c.accept("same")
+    if c.at("rnd", "round", "row") and c.ahead().kind == "num" and c.ahead(2).text in ("again", "once"):
+        round_number(r, i)  # `Row 2 again`
+        return True
     if not c.accept("as", "like"):
         c.i = i
         return False
@@ -216,4 +219,8 @@ def _more(r: Reader) -> tuple[GrowthKind, int] | None:
     if not _on_each_side(c):
         return None
     c.accept("each", "every") and c.accept(*ROUND_WORDS)
+    if c.accept("than"):  # `one more group along each side than on the previous round`
+        c.accept("on", "in")
+        c.accept("previous", "last", "prev", "before")
+        c.accept(*ROUND_WORDS)
     return "groups" if grouped else "side", n

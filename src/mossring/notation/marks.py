@@ -4,13 +4,18 @@ from __future__ import annotations
 
 
 class Marks:
-    """Where the asterisks of one level stand: index into its nodes of the opening and the closing one."""
+    """Where the asterisks of one level stand: index into its nodes of the opening and the closing one.
+
+    first: where the first of them stood, -1 for none."""
 
     def __init__(self) -> None:
+        self.first = -1
         self.open: dict[str, int] = {}
         self.close: dict[str, int] = {}
 
     def put(self, star: str, index: int) -> None:
+        if self.first < 0:
+            self.first = index
         if star in self.open and star not in self.close and index > self.open[star]:
             self.close[star] = index
         else:

@@ -111,7 +111,7 @@ def _defined(made: str, dialect: Dialect, names: Names, called: Sequence[str] = 
         whole = composed(told[0], told[1], told[2] + begins)
         return (Make(whole, 1, (0, 0), start="beg" if begins else ""),)
     inner = re.search(r"\(([^()]+)\)[^()]*$", made)
-    for text in (made, _IN_SAME.sub("", made), inner[1] if inner else ""):
+    for text in (made, _IN_SAME.sub("", made), inner[1] if inner else "", made.split(". ", 1)[0]):
         reader = Reader(Cursor(text, dialect, names))
         nodes = reader.sequence(None, 0)
         if nodes and not reader.c.troubles and not reader.stated:

@@ -49,7 +49,7 @@ _DEFINITION = re.compile(
     r"[ \t]*(?::|=|–|—| - )[ \t]*(?P<made>\S.*?)[ \t]*\.?$"
 )
 _KEY = re.compile(
-    r"^\W*(?:(?:special )?stitch(?:es)?(?: key| used)?|key|abbreviations?(?: used)?|legend)"
+    r"^\W*(?:(?:(?:special|pattern) )?stitch(?:es)?(?: key| used)?|special|key|abbreviations?(?: used)?|legend)"
     r"(?: ?\([^)]*\))?\s*[:–—-]\s*(?=\S)",
     re.IGNORECASE,
 )
@@ -109,7 +109,7 @@ def names_stitches(value: str) -> bool:
     return bool(_STITCHES.search(value) or re.match(_CHAINS, value, re.IGNORECASE))
 
 
-_DEFINED_LATER = re.compile(r"(?<=[.;!]) +(?=[A-Z][\w '-]{1,24} ?= ?\S)")
+_DEFINED_LATER = re.compile(r"(?<=[.;!)]) +(?=[A-Z][\w '-]{1,24} ?= ?\S)")
 
 
 def defined_within(line: str) -> int:

@@ -119,7 +119,7 @@ def _plain_place(c: Cursor, i: int) -> Where:
     if c.accept("each", "every", "all", "per"):
         return _each(c, i)
     if c.accept("same", "this", "that") or c.phrase("joining", "st") or c.phrase("joining", "stitch"):
-        c.accept("joining")
+        c.accept("same") or c.accept("joining")
         return _same(c, i)
     if c.accept("rest", "remainder"):
         c.accept("of")
@@ -155,6 +155,8 @@ def _plain_place(c: Cursor, i: int) -> Where:
         return sweep
     each = c.at("between") and c.ahead().text in ("each", "every")  # `2 tr between each tr`
     target = read_target(c) if n is None else _target_or_stitch(c)
+    if any(t.text in ("join", "joining") for t in c.tokens[i : c.i]):  # `sp formed by joining sc`
+        return Where("same", (target,), c.span_from(i))
     if each and target.kind in ("between", "group"):
         return Where("each", (target,), c.span_from(i), until=read_until(c) or END)
     if bare and target.kind in ("between", "group") and (until := read_until(c)):  # `3 dc between groups around`
@@ -192,8 +194,22 @@ def _first_or_last(c: Cursor, i: int) -> Where:
     c.accept("again")
     if c.accept("made", "worked") or c.accept_phrase("just", "made"):
         return Where("made", (), c.span_from(i))
+    if not last and n is None and (beside := _behind_any(c)) is not None:
+        return replace(beside, past=1, span=c.span_from(i))
     several = n is not None and n > 1  # `last 3 sts`: as many as are left, each in its turn
     return Where("next" if several else "last" if last else "first", (target,), c.span_from(i), 1 if n is None else n)
+
+
+def _behind_any(c: Cursor) -> Where | None:
+    """`first dc of any side`, `first dc after any ch-2 sp`: the place that the stitch stands behind."""
+    save = c.i
+    if c.accept("of", "on") and c.accept("any", "each") and c.accept("side", "edge"):
+        return Where("any", (CORNER,), c.span_from(save))
+    c.i = save
+    if c.accept("after", "past") and c.at("any", "corner"):
+        return read_place(c)
+    c.i = save
+    return None
 
 
 def _target_or_stitch(c: Cursor) -> Target:

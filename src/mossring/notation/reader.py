@@ -20,6 +20,7 @@ from mossring.notation.tree import (
     RoundTree,
     SayCorner,
     Skip,
+    Span,
     Stated,
     Target,
     Trouble,
@@ -56,6 +57,7 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
     _summed_up(c)
     body = reader.sequence(closer=None, depth=0)
     body, ring, cast = _own_beginning(body)
+    body = _started(body)
     written = any(isinstance(n, Join) for n in body) or closing.starts_with_chain(body)
     return RoundTree(
         tuple(body),
@@ -69,6 +71,7 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
         ring or reader.ring,
         tuple(reader.grows),
         cast,
+        tuple(reader.unread),
     )
 
 
@@ -112,13 +115,29 @@ def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None
     return body, None, None
 
 
+def _started(body: list[Node]) -> list[Node]:
+    """`[ch 3, 2 dc, ch 2, ...] into ring`: the chain is the start, before what goes into the ring."""
+    k = next((k for k, n in enumerate(body) if not isinstance(n, Act)), len(body))
+    first = body[k] if k < len(body) else None
+    chain = first.group[0] if isinstance(first, Work) and len(first.group) > 1 else None
+    if (
+        not isinstance(first, Work)
+        or not isinstance(chain, Chain)
+        or chain.n < 2
+        or first.where.targets != (targets.RING,)
+    ):
+        return body
+    return [*body[:k], chain, replace(first, group=first.group[1:]), *body[k + 1 :]]
+
+
 class Reader:
     """What is read of one round: a finger on its tokens, and what the round says besides its instructions.
 
     bracketed: from which node to which the last brackets reached.
     sweeping: what a sweep works besides is being read.
     part: the loop that the whole round is worked in. last_stitch: what `inc` and `dec` are made of.
-    grows: what `as Rnd 3, with ...` adds.
+    grows: what `as Rnd 3, with ...` adds. begun: where the sentence begins.
+    unread: the clauses that were left out.
     """
 
     def __init__(self, c: Cursor) -> None:
@@ -135,6 +154,8 @@ class Reader:
         self.grows: list[Growth] = []
         self.bracketed = (0, 0)
         self.sweeping = False
+        self.begun = 0
+        self.unread: list[Span] = []
 
     def trouble(self, kind: str, i: int, **data: object) -> None:
         self.c.troubles.append(Trouble(kind, self.c.span_from(i), data))
@@ -148,7 +169,8 @@ class Reader:
             while c.accept(*_SEPARATORS, "&", "+", ":", "and", "then") or (
                 c.at("-") and c.ahead().text in _BEHIND and c.accept("-")
             ):
-                pass
+                if depth == 0 and c.tokens[c.i - 1].text == ".":
+                    self.begun = len(nodes)
             t = c.token
             if t.kind == "end" or (closer and t.text == closer):
                 return nodes
@@ -156,28 +178,29 @@ class Reader:
                 c.i += 1
                 self.trouble("bracket", c.i - 1, mark=t.text)
                 continue
-            if t.text == "*" and depth == 0 and not marks.open and self._trailing(nodes):
-                continue
-            if t.text in ("*", "**", "***"):
-                marks.put(t.text, len(nodes))
-                c.i += 1
-                repeating.closed(self, nodes, marks, t.text)
-                continue
-            if depth == 0 and self._trailing(nodes):
-                continue
-            if depth == 0 and remarks.sentence(c):
-                continue
             before = c.i
             try:
+                if depth == 0 and (t.text != "*" or not marks.open) and self._trailing(nodes):
+                    continue
+                if t.text in ("*", "**", "***"):
+                    marks.put(t.text, len(nodes))
+                    c.i += 1
+                    repeating.closed(self, nodes, marks, t.text)
+                    continue
+                if depth == 0 and remarks.sentence(c):
+                    continue
                 self.instruction(nodes, marks, depth)
                 grouping.settle(nodes, self.all_in)
                 self.all_in = False
                 if depth == 0:
                     grouping.one_place_at_start(nodes)
+                    if (c.ahead() if c.at(",") else c.token).text not in ("all", *_INTO):
+                        grouping.all_at_start(nodes)
             except UnreadableError as e:
                 if e.trouble:
                     c.troubles.append(e.trouble)
                 self._recover(before)
+                self.unread.append(c.span_from(before))
 
     def _trailing(self, nodes: list[Node]) -> bool:
         last = nodes[-1] if nodes else None
@@ -227,7 +250,12 @@ class Reader:
             repeating.bracket(self, nodes, depth)
         elif t.text in ("rep", "repeat", "reps") or (c.phrase("work", "from") and c.ahead(2).text in ("*", "**")):
             repeating.rep(self, nodes, marks)
-        elif (depth == 0 and self._setting(nodes)) or likening.as_round(self) or likening.continued(self):
+        elif (
+            (nodes and depth == 0 and not _only_acts(nodes) and repeating.on_around(self, nodes, marks))
+            or (depth == 0 and self._setting(nodes))
+            or likening.as_round(self)
+            or likening.continued(self)
+        ):
             pass
         elif (act := acts.read_act(c, fresh := depth == 0 and _only_acts(nodes))) is not None:
             if fresh:

@@ -112,7 +112,7 @@ def sentence(c: Cursor) -> bool:
 
 def clause(c: Cursor, nodes: list[Node]) -> bool:
     """A clause that only tells how: it is passed."""
-    return _facing(c) or _manner(c, nodes) or _last_of_all(c)
+    return _facing(c) or _manner(c, nodes) or _last_of_all(c) or _made(c)
 
 
 def _facing(c: Cursor) -> bool:
@@ -126,6 +126,19 @@ def _facing(c: Cursor) -> bool:
     return False
 
 
+def _made(c: Cursor) -> bool:
+    """`- first V-st made`: what the words before it came to."""
+    k = 1
+    while c.ahead(k).kind in ("word", "ord") and k < _MADE_WORDS:
+        k += 1
+    if not c.at("-") or c.ahead(k - 1).text not in ("made", "formed", "completed", "done"):
+        return False
+    c.i += k
+    c.forgive(c.i - k)
+    return True
+
+
+_MADE_WORDS = 8
 _MANNERS = frozenset({"working", "being", "making", "taking", "keeping", "remembering", "noting", "catching"})
 
 
@@ -136,7 +149,9 @@ def _manner(c: Cursor, nodes: list[Node]) -> bool:
         return False
     save = c.i
     c.i += 1
-    while c.token.kind == "word" and not c.at("and", "then", *_ASKING, *NUMBERS) and not targets.opens_target(c):
+    while c.token.kind == "word" and not c.at("and", "then", *_ASKING, *NUMBERS):
+        if targets.opens_target(c) and not c.at(*GROUP_WORDS):  # `keeping petals to front` asks for nothing
+            break
         c.i += 1
     ends = c.token.kind == "end" or c.at(*_SEPARATORS, *_OPEN, "and", "then")
     if c.i - save < 3 or not ends:

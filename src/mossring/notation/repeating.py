@@ -56,9 +56,18 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
 
 def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     """`dc in next st, 2 dc in next st, six times`: what the round has so far, or what stands between stars, so many
-    times in all."""
+    times in all; `...; do this 3 times`: what its sentence has."""
     c = r.c
     i = c.i
+    if c.at("do") and c.ahead().text in ("this", "that", "these"):
+        c.i += 2
+        times = c.times()
+        c.accept_phrase("in", "all") or c.accept("altogether", "total")
+        if times is not None and len(nodes) > r.begun:
+            run = len(nodes) - r.begun
+            nodes[r.begun :] = [Repeat(_again(nodes, run), times, c.span_from(i), times_span=c.span_from(i))]
+            return True
+        c.i = i
     times = c.times() if c.tokens[i - 1].text in (",", ";") or (marks.close and c.tokens[i - 1].text == ".") else None
     if times is None or times < 2 or not (c.token.kind == "end" or c.at(",", ";", ".", "(", "[")):
         c.i = i
@@ -71,6 +80,29 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     marks.open.clear()
     marks.close.clear()
     return True
+
+
+def on_around(r: Reader, nodes: list[Node], marks: Marks) -> bool:
+    """`..., continue in this way all round` amid a round: what it has had since its first star, or since its start."""
+    c = r.c
+    k = 1
+    while c.ahead(k).text in _ON:
+        k += 1
+    begun = marks.first if marks.first >= 0 else len(nodes) - _run_so_far(nodes)
+    ends = c.ahead(k).kind == "end" or c.ahead(k).text in (",", ";", ".", "(", "[", "-")
+    if not c.at("continue", "cont", "continuing") or not ends or k == 1 or begun >= len(nodes):
+        return False
+    i = c.i
+    c.i += k
+    body = _again(nodes, len(nodes) - begun)
+    nodes[begun:] = [Repeat(body, None, c.span_from(i), until=places.END, loose=True)]
+    return True
+
+
+_ON = frozenset(
+    {"in", "this", "same", "way", "manner", "pattern", "as", "established", "all", "around", "round", "to", "end", "on"}
+    | {"like", "so", "rnd", "of", "until"}
+)
 
 
 def chains_between(c: Cursor, nodes: list[Node]) -> bool:
@@ -205,6 +237,7 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
         bracket(r, nodes, 0)
         return
     c.accept("from") or c.accept("this")
+    c.at("last", "first") and c.ahead().text in _STARS and c.accept("last", "first")
     starred = marks.close or marks.open
     if c.at("between") and starred and c.ahead().text in _STARS:  # `repeat between * and *`, `repeat between *`
         c.i += 1
@@ -238,36 +271,31 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
         last = marks.open.get(c.token.text, last) if c.token.text != star else last
         c.i += 1
     times, until, span = _times_or_until(r, i)
+    closed = star in marks.close or last < len(nodes)
+    body = tuple(nodes[first:last])
     cut = marks.open.get("**") if star == "*" else None
-    cut = cut - first if cut is not None and first < cut < len(nodes) else None
-    if star in marks.close or last < len(nodes):
-        body = tuple(nodes[first:last])
-        more = any(t.text in ("more", "all", "total", "altogether") for t in c.tokens[i : c.i])
-        again = Repeat(body, times, c.span_from(i), until=until, times_span=span, loose=times is not None and not more)
-        omitted = endings.omitted(r)
-        short = endings.shortened(body, omitted) if omitted and times else None
-        nodes.extend((replace(again, times=(times or 1) - 1), *short) if short is not None else (again,))
+    cut = cut - first if cut is not None and first < cut < last else None
+    if not closed:
+        del nodes[first:]
+    total = times if closed or times is None else times + 1
+    nodes.extend(_ended(r, Repeat(body, total, c.span_from(i), until=until, times_span=span), cut, i))
+    if closed:
         return
-    body = tuple(nodes[first:])
-    del nodes[first:]
-    total = None if times is None else times + 1
-    whole = Repeat(body, total, c.span_from(i), until=until, times_span=span)
-    cut = endings.cut_said(r, cut)
-    more = any(t.text in ("more", "again", "all", "total", "altogether") for t in c.tokens[i : c.i])
-    in_all = times is not None and not more  # `rep from * 6 times`: six in all, where seven don't fit
-    omitted = None
-    if cut is None and (ended := endings.ending_with(r, whole)) is not None:
-        nodes.append(ended)
-    elif (
-        cut is None
-        and (omitted := endings.omitted(r))
-        and total
-        and (short := endings.shortened(body, omitted)) is not None
-    ):
-        nodes.extend((replace(whole, times=total - 1), *short))
-    else:
-        nodes.append(replace(whole, cut=cut, loose=in_all or omitted is not None))
     del marks.open[star]
+
+
+def _ended(r: Reader, whole: Repeat, cut: int | None, i: int) -> list[Node]:
+    """A repeat with what is said of how its last pass ends, and what stands for that pass."""
+    cut = endings.cut_said(r, cut)
+    more = any(t.text in ("more", "again", "all", "total", "altogether") for t in r.c.tokens[i : r.c.i])
+    if cut is None and (ended := endings.ending_with(r, whole)) is not None:
+        return [ended]
+    omitted = endings.omitted(r) if cut is None else None
+    short = endings.shortened(whole.body, omitted) if omitted and whole.times else None
+    if short is not None:
+        return [replace(whole, times=(whole.times or 1) - 1), *short]
+    in_all = whole.times is not None and not more  # `rep from * 6 times`: six in all, where seven don't fit
+    return [replace(whole, cut=cut, loose=in_all or omitted is not None)]
 
 
 def _run_so_far(nodes: list[Node]) -> int:

@@ -50,7 +50,7 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
     elif ended:
         stopped = c.accept(".")
         counted = out is not None and any(s.what != "chains" for s in out)  # `2 ch. Ss to top` is work
-        cut = c.at("fasten", "finish", "cut", "break")
+        cut = c.at("fasten", "finish", "cut", "break") or c.on_new_line
         ended = c.token.kind == "end" or ((stopped or cut) and counted and c.at(*_AFTER_COUNT))
     if out is not None and ended:
         return _series(out)
@@ -204,9 +204,12 @@ def _made_kind(c: Cursor) -> str | None:
 
 
 def _what(c: Cursor) -> str | None:
-    """What is counted: a stitch key, `sts`, `ch-2`, `sps`, `groups`, or `` when a bare number stands alone."""
+    """What is counted: a stitch key, `sts`, `ch-2`, `sps`, `corners` (their spaces), `groups`, or `` (bare)."""
     save = c.i
-    c.accept("corner")
+    if c.on_new_line and c.at(*_AFTER_COUNT):
+        return ""
+    if c.accept("corner") and c.accept(*SPACE_WORDS):
+        return "corners"
     making = _made_kind(c)
     if making:
         return making

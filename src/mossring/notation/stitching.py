@@ -6,9 +6,10 @@ from dataclasses import replace
 from typing import TYPE_CHECKING, Literal
 
 from mossring.notation import grouping, labels, legs, places, targets
-from mossring.notation.cursor import STITCH_WORDS, Cursor, Named, UnreadableError
+from mossring.notation.cursor import CHAIN_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.tree import (
+    Act,
     Chain,
     Make,
     Node,
@@ -193,10 +194,20 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
         if (every := every_other(c, (make,), i)) is not None:
             return [every]
         wheres = places.read_places(c)
+        if c.at("along", "across") and c.ahead().text in _FOUNDATION:  # `in each of next 11 ch along foundation`
+            c.i += 1
+            while c.accept(*_FOUNDATION, *CHAIN_WORDS, "side", "edge", "of"):
+                pass
         if make.stitch and lookup(make.stitch).made == "post":  # `FPdc around ch-3`: the chain that began the round
             wheres = [replace(w, targets=(Target("start"),)) if _is_space(w) else w for w in wheres]
         span = c.span_from(i)
+        if wheres[0].past or (wheres[0].mode == "any" and make.stitch == "slst"):  # where the round begins
+            stands = [Work((make,), Where("same", (), span), span)] if make.stitch != "slst" else []
+            return [Act("attach", span, where=wheres[0]), *stands]
         return swept(r, [Work((legs.in_loop(make, w),), legs.without_loop(w), span) for w in wheres])
+    if make.n > 1 and _along_rows(c):
+        place = Where("next", (Target("st", "end"),), c.span_from(i), make.n)
+        return [Work((replace(make, n=1),), place, c.span_from(i))]
     until = None
     if c.at("around", "across", "along", "to", "until", "throughout", "up"):
         until = places.read_until(c)
@@ -207,6 +218,22 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     mode: Literal["next", "same"] = "same" if make.start in ("beg", "standing") and not times else "next"
     where = Where(mode, (targets.ANY_STITCH,), make.span, times or make.n, said=False)
     return [Work((replace(make, n=1),), where, make.span)]
+
+
+def _along_rows(c: Cursor) -> bool:
+    """`down row ends`, `along left side edge` behind so many stitches: one for each row end."""
+    k = 1
+    while c.ahead(k).text in _ROW_ENDS:
+        k += 1
+    ends = c.ahead(k).kind == "end" or c.ahead(k).text in (",", ";", ".", "and", ")", "]")
+    if not c.at("along", "down", "up", "across", "over") or not ends or c.ahead(k - 1).text not in ("ends", "edge"):
+        return False
+    c.i += k
+    return True
+
+
+_ROW_ENDS = ("row", "rows", "ends", "end", "side", "edge", "of", "left", "right", "first", "second", "other", "next")
+_FOUNDATION = ("foundation", "bottom", "base", "other", "opposite", "underside", "beg", "starting")
 
 
 def _is_space(where: Where) -> bool:
@@ -269,7 +296,10 @@ def _more_in_place(r: Reader, depth: int, each: bool) -> tuple[Node, ...]:
     c = r.c
     save, troubles = c.i, len(c.troubles)
     more: list[Node] = []
+    halves: tuple[int, tuple[Node, ...]] = (0, ())  # `ch 2, 3 dc` behind `3 dc`, and where they end
     while (at := c.i) and (c.accept(",") or c.accept("and")):
+        if [type(n) for n in more] == [Chain, Work] and all(_in_same_place(n) for n in more):
+            halves = (at, tuple(more))
         c.accept("and")
         if c.at("in", "into"):  # `, and in each ch-1 sp make ...`
             c.i = at
@@ -286,9 +316,13 @@ def _more_in_place(r: Reader, depth: int, each: bool) -> tuple[Node, ...]:
     c.i = at
     if more and plain and ends and (each or again or isinstance(more[-1], Work)):
         return grouping.as_group(r, more)
-    c.i = save
+    c.i = halves[0] or save
     del c.troubles[troubles:]
-    return ()
+    return grouping.as_group(r, list(halves[1]))
+
+
+def _in_same_place(node: Node) -> bool:
+    return isinstance(node, Chain) or (isinstance(node, Work) and not node.where.said and not grouping.is_slip(node))
 
 
 def swept(r: Reader, works: list[Node]) -> list[Node]:

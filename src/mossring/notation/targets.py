@@ -219,8 +219,13 @@ def read_nth_in_group(c: Cursor) -> Target | None:
 
 
 def _space_of_group(c: Cursor, space: Target) -> Target:
-    """`ch-2 sp of next shell` is the next ch-2 space."""
+    """`ch-2 sp of next shell` is the next ch-2 space; `sp formed by joining sc` is the space."""
     save = c.i
+    if c.accept("formed", "made", "created") and c.accept("by", "with"):
+        while c.token.kind in ("word", "num", "ord") and not c.at("and"):
+            c.i += 1
+        return space
+    c.i = save
     if c.accept("of", "in"):
         c.accept("next", "same", "each", "first", "last")
         if c.accept(*GROUP_WORDS) or c.named():
@@ -259,12 +264,13 @@ def _between(c: Cursor) -> Target | None:
 def _beside(c: Cursor) -> bool:
     """`between this dc and the next`, `between last st and next st`: the gap where the hook is."""
     save = c.i
-    if c.accept("this", "that", "last"):
-        c.stitch() or c.accept(*STITCH_WORDS)
-        c.accept("worked", "made")
-        if c.accept("and"):
-            c.accept("next", "following") and (c.stitch() or c.accept(*STITCH_WORDS))
-            return True
+    said = c.accept("this", "that", "last")
+    c.stitch() or c.accept(*STITCH_WORDS)
+    c.accept("just")
+    made = c.accept("worked", "made")  # `between dc just worked and next dc`
+    if (said or made) and c.accept("and"):
+        c.accept("next", "following") and (c.stitch() or c.accept(*STITCH_WORDS))
+        return True
     c.i = save
     return False
 

@@ -204,7 +204,7 @@ Node = Chain | Make | Work | Together | Skip | Repeat | Join | Act | SayCorner |
 
 @dataclass(frozen=True, slots=True)
 class Stated:
-    """One count the designer stated. what: a stitch key, `sts`, `ch-2`, `sps`, `groups` (like:
+    """One count the designer stated. what: a stitch key, `sts`, `ch-2`, `sps`, `corners`, `groups` (like:
     what the places of each are, where they have a name of their own) or `` for a bare number."""
 
     n: int
@@ -231,7 +231,7 @@ class RoundTree:
 
     ring: chains of a ring that the round makes for itself (`ch 4, join to form ring, ...`); cast: of a foundation.
     repeat_of, repeat_to: the rounds that it is as, the first and the last (-1: the round before).
-    grows: what `as Rnd 3, with 4 more dc on each side` adds.
+    grows: what `as Rnd 3, with 4 more dc on each side` adds. unread: the clauses that could not be read.
     """
 
     body: tuple[Node, ...]
@@ -245,3 +245,4 @@ class RoundTree:
     ring: int | None = None
     grows: tuple[Growth, ...] = ()
     cast: int | None = None
+    unread: tuple[Span, ...] = ()

@@ -90,7 +90,9 @@ lavender plum mauve brown tan camel copper main contrast contrasting light dark 
 """
 COLOURS = frozenset(_COLOURS.split())
 """Words by which a yarn may be called (`with cream`, `join blue in any corner`)."""
-BEFORE_YARN = frozenset({"with", "using", "join", "attach", "to", "off", "colour", "color", "yarn", "in", "change"})
+BEFORE_YARN = frozenset(
+    {"with", "using", "join", "attach", "to", "off", "colour", "color", "yarn", "in", "change", "cut", "break", "drop"}
+)
 
 _PLAIN = """
 a across add again all along an and any around as at attach b back before beg beginning begin between both bottom
@@ -118,7 +120,7 @@ tighten draw break established way manner pattern increasing incs cont keep cont
 above set before so but only using initial placing putting also up along to close join side rotate fasten final ending
 nothing none bump bumps ridge remains facing faces us after step gives makes giving should will are like take insert
 withdraw yo yrh
-mc replaced being by s f o fo wind wrap finger fingers section part granny solid separated
+mc replaced being by formed created than s f o fo wind wrap finger fingers section part granny solid separated
 stopping stop complete preceding prior beneath darn sew alternate
 """
 _ALIASES = {"omit": "skip"}

@@ -29,7 +29,7 @@ def find(w: Worker, where: Where) -> int:
         places = edge.last_places(target, 1)
         if places[0] < edge.across or edge.is_between(places[0], target):
             edge.between = edge.is_between(places[0], target)
-            return _arrive(w, places[0], target)
+            return _arrive(w, where, places[0], target)
         if edge.far is not None and edge.pos >= edge.end and edge.first is not None:
             return edge.start_place()  # the other side of a foundation ends in the chain where the first one began
         raise _missing(w, where, target)
@@ -48,7 +48,7 @@ def find(w: Worker, where: Where) -> int:
         return edge.end  # the last loop is held where the first one hangs
     if u is None:
         raise _missing(w, where, target)
-    return _arrive(w, u, target)
+    return _arrive(w, where, u, target)
 
 
 def until(w: Worker, stop: Until | None) -> int:
@@ -95,10 +95,14 @@ def _half_corner(w: Worker) -> bool:
     return not any(m.feet == feet for m in w.made[k:])
 
 
-def _arrive(w: Worker, u: int, target: Target) -> int:
+def _arrive(w: Worker, where: Where, u: int, target: Target) -> int:
     edge = w.edge
     if edge.first is None:
         edge.note_before_first(u, target)
+        passed = sum(edge.at(k).counted for k in range(edge.pos, u))
+        if edge.slipped and target.is_space and passed and edge.at(edge.last).counted:
+            data: dict[str, object] = {"target": target, "missing": passed, "chains": edge.at(u).chains, "on": True}
+            w.troubles.append(Trouble("not reached", where.span, data))
     else:
         edge.crossed = False
         edge.note_passed(edge.pos, u, target)

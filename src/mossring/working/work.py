@@ -125,7 +125,7 @@ def _uncounted(state: State, tree: RoundTree, worker: Worker) -> State | None:
     if chain is None or chain.label or join is None or not join.top:
         return None
     worked = sum(m.counted for m in worker.made)
-    said = {s.n for s in tree.stated if not s.per_side and not s.what.startswith(("ch", "sps", "groups"))}
+    said = {s.n for s in tree.stated if not s.per_side and not s.what.startswith(("ch", "sps", "corners", "groups"))}
     known = (*state.known, (chain.n, Label(None, throughout=True)))
     return replace(state, known=known) if worked - 1 in said and worked not in said else None
 
@@ -148,7 +148,10 @@ def _settle(done: WorkedRound, edge: Edge, before: WorkedRound | None) -> None:
     left, spaces = edge.left_over()
     done.unworked = len(left)
     done.left = [edge.made[k].number for k in left]
-    stopped = any(t.kind in ("past the end", "no such place", "not reached", "limit") for t in done.troubles)
+    stopped = any(
+        t.kind in ("past the end", "no such place", "limit") or (t.kind == "not reached" and "on" not in t.data)
+        for t in done.troubles
+    )
     if (left or spaces) and done.made and not stopped:
         data: dict[str, object] = {"stitches": len(left), "spaces": len(spaces)}
         done.troubles.append(Trouble("unworked", (0, 0), data))

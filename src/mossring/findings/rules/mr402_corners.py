@@ -13,7 +13,6 @@ from collections.abc import Iterator
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look, some
 from mossring.findings.nudge import chain_edits, number_edits
-from mossring.findings.rules.mr301_count_differs import mismatches
 
 CODE = "MR402"
 SEVERITY: Severity = "warn"
@@ -56,7 +55,7 @@ def _in_the_ring(look: Look, n: int) -> Iterator[Finding]:
     lengths = [m.chains for m in done.made if m.kind == "ch"]
     if after is None or done.corners or len(set(lengths)) != 1 or done.made[-1].kind == done.made[-2].kind:
         return
-    if any(mismatches(Look(look.draft, 1))) or _counted_right(look):
+    if any(Look(look.draft, 1).mismatches()) or _counted_right(look):
         return
     if len(lengths) % n and len(lengths) > 1 and len(after.worked.corners) in (n - 1, n):
         message = f"{look.name} has {len(lengths)} spaces, and a {look.draft.shape.name} has {n} corners."
@@ -64,7 +63,7 @@ def _in_the_ring(look: Look, n: int) -> Iterator[Finding]:
 
 
 def _counted_right(look: Look) -> bool:
-    return bool(look.round.tree.stated) and not any(mismatches(look))
+    return bool(look.round.tree.stated) and not any(look.mismatches())
 
 
 def _titled(look: Look, have: int) -> Iterator[Finding]:

@@ -1,11 +1,13 @@
 """Slip stitches that stop before the place in which the round is to begin.
 
 Slip stitches walk the hook from the join to the start, stitch by stitch. One too few and the starting chain
-stands beside the space instead of in it, and so does the whole round.
+stands beside the space instead of in it, and so does the whole round. Where the words name the space as well, the round
+is begun in it, and only the count of slip stitches is told.
 """
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
@@ -27,6 +29,11 @@ def check(look: Look) -> Iterator[Finding]:
         missing = int(str(t.data.get("missing", 0)))
         short = f": {some(missing, 'stitch', 'stitches')} short" if missing else ""
         message = f"The slip stitches of {look.name.lower()} don't reach the {name} in which it begins{short}."
+        if "on" in t.data:  # the place is named, so the round was worked there
+            message = f"The slip stitches of {look.name.lower()} stop {some(missing, 'stitch')} before the {name}."
+            why = "The round was begun in it all the same."
+            yield look.finding(CODE, "warn", t.span, message, why, _further(look, missing))
+            return
         yield look.finding(CODE, SEVERITY, t.span, message, "", _mends(look, t))
         return
 
@@ -45,6 +52,19 @@ def _mends(look: Look, t: Trouble) -> Iterator[Fix]:
         at = line.at + look.round.tree.body[0].span[0]
         yield Fix(f"Begin with “{word} in {place}”", (Edit(at, at, f"{word} in {place}, "),))
     yield from number_edits(look)
+
+
+def _further(look: Look, missing: int) -> Iterator[Fix]:
+    """Slip stitches in so many more stitches."""
+    line = look.round.line
+    for node in look.round.tree.body:
+        if isinstance(node, Work) and _slip(node) and node.where.targets and node.where.targets[0].kind == "st":
+            a, b = node.where.span
+            m = re.search(r"\bnext\b(?: \d+)?", line.text[a:b])
+            if m:
+                text = f"next {node.where.count + missing}"
+                yield Fix(f"Slip stitch in {text}", (Edit(line.at + a + m.start(), line.at + a + m.end(), text),))
+                return
 
 
 def _slip(node: Work) -> bool:

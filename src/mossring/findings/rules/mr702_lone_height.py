@@ -68,11 +68,11 @@ def _nowhere_else(look: Look, kind: str) -> bool:
 
 
 def _half_triple(look: Look) -> Iterator[Finding]:
-    """A US `htr` in a text without any taller stitch, nor an hdc: the first round that has one."""
+    """A US `htr` in a text without any taller stitch, nor an hdc beside it: the first round that has one."""
     if look.draft.dialect != "us" or "htr" not in look.round.worked.counts():
         return
     kinds = [r.worked.counts() for r in look.draft.rounds]
-    if any(k in c for c in kinds for k in ("tr", "dtr", "hdc")):
+    if "hdc" in look.round.worked.counts() or any(k in c for c in kinds for k in ("tr", "dtr")):
         return
     if look.index != next((i for i, c in enumerate(kinds) if "htr" in c), None):
         return

@@ -1,0 +1,23 @@
+"""Words passed over.
+
+Some words of the round can't be read, but without them it comes to the count that it states, or, where they say nothing
+of stitches and places, it uses the round below to the last stitch. So the round was worked without them. If they were
+meant to change what is made, write them in other words.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from mossring.findings.finding import Finding, Severity
+from mossring.findings.look import Look
+
+CODE = "MR110"
+SEVERITY: Severity = "hint"
+
+
+def check(look: Look) -> Iterator[Finding]:
+    for t in look.troubles("passed over"):
+        message = f"I passed over “{t.data['words']}”."
+        why = f"Without these words {look.name.lower()} comes out as it should."
+        yield look.finding(CODE, SEVERITY, t.span, message, why)

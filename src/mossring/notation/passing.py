@@ -1,0 +1,111 @@
+"""Reading past words: the readings of a round that are left when the words nobody can read are passed over.
+
+Which of them is meant is not decided here: what the round then comes to must bear one out.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+
+from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, LOOP_PARTS, SPACE_WORDS, STITCH_WORDS
+from mossring.notation.tokens import Token, tokenize
+from mossring.notation.tree import RoundTree, Span
+from mossring.notation.words import NUMBERS, ORDINALS, PLACING, TIMES
+from mossring.stitches.terms import spellings
+
+Read = Callable[[str], RoundTree]
+
+MOST_CLAUSES = 2
+"""Clauses that can't be read, past which a round is told and not guessed at."""
+MOST_CHARACTERS = 1200
+_MOST_WORDS = 24
+"""Words of a clause, past which only the whole of it is passed over."""
+_OPEN = {"(": ")", "[": "]"}
+_INTO = ("in", "into")
+_WORKED = frozenset(
+    {*CHAIN_WORDS, *GROUP_WORDS, *LOOP_PARTS, *SPACE_WORDS, *STITCH_WORDS, *NUMBERS, *ORDINALS, *PLACING, *TIMES}
+    | {"rep", "repeat", "repeats", "sk", "skip", "miss", "inc", "dec", "corner", "corners", "ring", "first", "last"}
+    | {"times", "x", "turn", "join", "between", "around", "to", "from", "all", "more", "sides", "side", "spiral"}
+)
+"""Words that change what is made or where."""
+
+
+def past_words(text: str, tree: RoundTree, read: Read) -> Iterator[tuple[str, list[Span]]]:
+    """The texts that can be read when words of the clauses left unread are blanked out, with the spans of those; the
+    fewest words first. All offsets stay. Texts of the same number of words passed over come one after the other."""
+    if not tree.unread or len(text) > MOST_CHARACTERS or len(tree.unread) > MOST_CLAUSES:
+        return
+    first, *others = tree.unread
+    if not others:
+        yield from ((blanked, [span]) for blanked, span in _one(text, first, read, 0))
+        return
+    for half, span in _one(text, first, read, len(others)):
+        rest = read(half).unread
+        if rest:
+            yield from ((blanked, [span, then]) for blanked, then in _one(half, rest[0], read, 0))
+
+
+def only_prose(text: str, spans: list[Span]) -> bool:
+    """Whether the words passed over say nothing of stitches, places or how often."""
+    known = {spelling[0] for dialect in ("us", "uk") for spelling in spellings(dialect)}
+    return not any(
+        t.kind in ("num", "ord") or t.text in _WORKED or t.text in known or t.text in ("*", "**", *_OPEN)
+        for a, b in spans
+        for t in tokenize(text[a:b])
+    )
+
+
+def _one(text: str, clause: Span, read: Read, left: int) -> Iterator[tuple[str, Span]]:
+    """The texts that `read` makes out but for `left` clauses, with one run of the clause's words blanked out."""
+    start, end = _bracketed(text, clause)
+    told = [t for t in tokenize(text[start:end]) if t.kind != "end"]
+    runs = [(a, b) for a in range(len(told)) for b in range(a, len(told))] if len(told) <= _MOST_WORDS else []
+    runs = sorted(runs or [(0, len(told) - 1)], key=lambda r: r[1] - r[0])
+    for a, b in runs:
+        run = told[a : b + 1]
+        before, behind = told[a - 1] if a else None, told[b + 1] if b + 1 < len(told) else None
+        if not run or not _whole(run) or _asks(run, before, behind):
+            continue
+        span = (start + run[0].start, start + run[-1].end)
+        blanked = text[: span[0]] + " " * (span[1] - span[0]) + text[span[1] :]
+        found = read(blanked)
+        if len(found.unread) == left and not _unknown(found, left):
+            yield blanked, span
+
+
+def _unknown(tree: RoundTree, left: int) -> bool:
+    return not left and any(t.kind != "misspelt" for t in tree.troubles)
+
+
+def _bracketed(text: str, clause: Span) -> Span:
+    """The clause with the brackets about it, where it is all that stands between them."""
+    start, end = clause
+    before, behind = text[:start].rstrip(), text[end:].lstrip()
+    if before and behind and _OPEN.get(before[-1]) == behind[0]:
+        return len(before) - 1, text.index(behind[0], end) + 1
+    return clause
+
+
+def _whole(run: list[Token]) -> bool:
+    """Whether brackets and stars are passed over with what belongs to them or not at all."""
+    depth = 0
+    for t in run:
+        depth += (t.text in _OPEN) - (t.text in _OPEN.values())
+        if depth < 0 or t.text in ("*", "**"):
+            return False
+    return depth == 0
+
+
+def _asks(run: list[Token], before: Token | None, behind: Token | None) -> bool:
+    """Whether the words may ask for stitches: they begin with a number, name a place, stand where one is named (`each
+    frob`) or worked into (`frob in next st`), or are part of a clause and tell of chains: a corner may hang on them."""
+    if any(t.text in PLACING for t in run) or run[0].kind == "num" or run[0].text in NUMBERS:
+        return True
+    if (before and (before.kind == "num" or before.text in (*PLACING, *NUMBERS, *_INTO))) or (
+        behind and behind.text in _INTO
+    ):
+        return True
+    return (before or behind) is not None and any(
+        t.text in CHAIN_WORDS and any(n.kind == "num" or n.text in NUMBERS for n in run[max(0, k - 1) : k + 2])
+        for k, t in enumerate(run)
+    )

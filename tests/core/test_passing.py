@@ -1,0 +1,90 @@
+"""Reading past words: which readings a round has without the words nobody can read, and which one is taken."""
+
+from __future__ import annotations
+
+import pytest
+
+from mossring.analysis import analyse
+from mossring.notation import read_round
+from mossring.notation.passing import only_prose, past_words
+
+CIRCLE = "Terms: US\nRnd 1: 6 sc in magic ring (6)\nRnd 2: 2 sc in each st around (12)\n"
+
+
+def passed(words: str) -> list[str]:
+    """What each reading of a round passes over, in the order in which they are tried."""
+    tree = read_round(words, "us")
+    return [" / ".join(words[slice(*s)] for s in spans) for _, spans in past_words(words, tree, _read)]
+
+
+def _read(text: str):  # type: ignore[no-untyped-def]
+    return read_round(text, "us")
+
+
+def test_the_fewest_words_come_first() -> None:
+    found = passed("2 sc in next st, hum a merry tune, sc in next st")
+    assert found[0] == "hum a merry tune"
+    assert [len(f.split()) for f in found] == sorted(len(f.split()) for f in found)
+
+
+def test_places_in_the_text_stay_where_they_are() -> None:
+    words = "2 sc in next st, hum a merry tune, sc in next st"
+    text, spans = next(iter(past_words(words, read_round(words, "us"), _read)))
+    assert len(text) == len(words)
+    assert all(text[a:b].isspace() for a, b in spans)
+    assert text.replace(" ", "") == "2scinnextst,,scinnextst"
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "2 sc in each frob around",  # a place
+        "frob in next st, 2 sc in next st",  # a stitch
+        "(3 frob, ch 2) in next st",
+        "sc in next st, zonk ch 2 blah, sc in next st",  # but for the whole clause, chains are never passed
+    ],
+)
+def test_what_may_be_made_is_not_passed(words: str) -> None:
+    assert all("frob" not in p and p != "ch 2" for p in passed(words))
+
+
+def test_two_clauses_are_passed_together_and_three_are_not() -> None:
+    words = "2 sc in next st, hum a tune, sc in next st, smile at it, sc in next st"
+    assert "hum a tune / smile at it" in passed(words)
+    assert passed(words + ", wave at them, sc in next st") == []
+
+
+def test_a_round_that_can_be_read_has_no_other_reading() -> None:
+    assert passed("2 sc in each st around (12)") == []
+
+
+@pytest.mark.parametrize(("words", "prose"), [("happily arrive at", True), ("the other side", False), ("6", False)])
+def test_prose_says_nothing_of_the_work(words: str, prose: bool) -> None:
+    assert only_prose(words, [(0, len(words))]) is prose
+
+
+@pytest.mark.parametrize(
+    ("words", "codes"),
+    [
+        ("[sc in next st, 2 sc in next st] all the live-long way round (18)", ["MR110"]),
+        ("[sc in next st, 2 sc in next st] 6 times, oh joy (18)", ["MR110"]),
+        ("[sc in next st, 2 sc in next st] 6 times, oh joy (20)", ["MR105", "MR101"]),
+    ],
+)
+def test_the_count_bears_a_reading_out(words: str, codes: list[str]) -> None:
+    found = analyse(f"{CIRCLE}Rnd 3: {words}\n").findings
+    assert [f.code for f in found if f.severity != "hint" or f.code == "MR110"][: len(codes)] == codes
+
+
+def test_a_reading_borne_out_is_only_hinted_at_and_worked() -> None:
+    text = f"{CIRCLE}Rnd 3: [sc in next st, 2 sc in next st] 6 times, oh joy (18)\nRnd 4: sc in each st (18)\n"
+    result = analyse(text)
+    assert not result.stopped
+    assert [r.worked.stitches for r in result.draft.rounds] == [6, 12, 18, 18]
+    hint = next(f for f in result.findings if f.code == "MR110")
+    assert text[hint.start : hint.end] == "oh joy"
+
+
+def test_words_behind_two_stars_that_stop_short_are_told_and_never_raised() -> None:
+    found = analyse(f"{CIRCLE}Rnd 3: *sc in next st, 2 sc in next st* until\n").findings
+    assert [f.round for f in found if f.severity == "stop"] == [3]
