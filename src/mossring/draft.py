@@ -29,6 +29,7 @@ from mossring.notation import (
 )
 from mossring.notation.document import MAX_ROUNDS, POLYGONS
 from mossring.notation.evidence import likely_dialect
+from mossring.notation.grouping import heaped
 from mossring.notation.growing import grown, has_corner, only_corners, spread, with_groups
 from mossring.notation.passing import only_prose, past_words
 from mossring.notation.tree import Label, Node
@@ -106,7 +107,7 @@ class Draft:
         return Fabric(centre, [r.worked for r in self.rounds], self.shape.sides)
 
 
-_Kept = tuple[State, Entry, dict[object, object]]
+_Kept = tuple[State, Entry, dict[object, object], RoundTree]
 
 
 class _Cache:
@@ -233,7 +234,7 @@ def _ends_in(draft: Draft, n: int) -> bool:
     if len(last.corners) != n:
         return False
     spaces = all(last.made[c].kind == "ch" for c in last.corners)
-    return len(before.corners) == n or (not before.corners and spaces)
+    return len(before.corners) == n or (not before.corners and spaces and not last.troubles)
 
 
 def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, most: int = MAX_ROUNDS) -> Draft:
@@ -281,25 +282,28 @@ def _work_by(
             source = tree
             if tree.repeat_of is not None:
                 source = _meant(tree, bodies, line, number, troubles)
-            bodies[number] = source
             yarn = line.yarn or tree.yarn
             key = _digest(key, repr((line.text, line.part, source is tree or source.body, yarn)))
             known = _cache.get(key)
             before = state
             if known is None:
                 after = work_round(state, source, yarn=yarn, around=line.word != "Row")
+                if source is tree and tree.stated and (other := _heaped(state, after, tree, line, number)):
+                    after, source = other
                 assert after.before is not None
                 onto = _stands_on(after.before)
                 below = state.past[onto - 1] if onto else None
                 entry = enter(after.before, below, entries[:onto], doc.begin, shape.sides, gauge)
                 memo: dict[object, object] = {}
-                _cache.put(key, (after, entry, memo))
+                _cache.put(key, (after, entry, memo, source))
             else:
-                after, entry, memo = known
+                after, entry, memo, source = known
+            bodies[number] = source
             entries.append(entry)
             if tree.grows:
                 troubles += _grown_otherwise(tree, before, after)
-            draft.rounds.append(DraftRound(number, line, tree, state, after, entry, troubles, memo))
+            read = tree if tree.repeat_of is not None else source
+            draft.rounds.append(DraftRound(number, line, read, state, after, entry, troubles, memo))
             state = after
             if any(t.kind == "limit" for t in draft.rounds[-1].worked.troubles):
                 return draft
@@ -328,6 +332,24 @@ def _past_words(line: RoundLine, tree: RoundTree, dialect: Dialect, names: Names
         told = tuple(Trouble("passed over", span, {"words": line.text[slice(*span)]}) for span in spans)
         found = found or (words, replace(other, troubles=(*other.troubles, *told)), done)
     return found[1] if found else tree
+
+
+def _heaped(
+    state: State, after: State, tree: RoundTree, line: RoundLine, number: int
+) -> tuple[State, RoundTree] | None:
+    """The round as it comes to what it states with `2 hdc` in one place, where it doesn't with one in each of two."""
+    owed = due(tree.stated, number, line.first, line.last)
+    worked = after.before
+    if not owed or worked is None or not (worked.troubles or any(mismatches(worked, tree.stated, owed))):
+        return None
+    body = heaped(tree.body)
+    if body == tree.body:
+        return None
+    other = work_round(state, tree, body, yarn=line.yarn or tree.yarn, around=line.word != "Row")
+    done = other.before
+    if done is None or done.troubles or any(mismatches(done, tree.stated, owed)):
+        return None
+    return other, replace(tree, body=body)
 
 
 def _feet(done: WorkedRound) -> list[tuple[object, ...]]:

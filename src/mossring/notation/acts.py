@@ -27,7 +27,7 @@ def read_bracketed_yarn(c: Cursor) -> Act | None:
 
 
 _CUTTING = ("cut", "break", "fasten", "finish")
-_ACT_WORDS = frozenset(
+ACT_WORDS = frozenset(
     {
         "turn",
         "do",
@@ -55,7 +55,7 @@ _ACT_WORDS = frozenset(
 
 def read_act(c: Cursor, fresh: bool = False) -> Act | None:
     """Turn, fasten off, a marker, a change of yarn; None with nothing read. fresh: nothing is worked before it."""
-    if c.token.text not in _ACT_WORDS:
+    if c.token.text not in ACT_WORDS:
         return None
     i = c.i
     if c.accept("turn"):

@@ -99,7 +99,7 @@ def _nothing_more(c: Cursor) -> bool:
     while c.ahead(k).text in (",", ";", "."):
         k += 1
     t = c.ahead(k)
-    if t.text in ("(", "[", "-") and c.ahead(k + 1).kind == "num":
+    if t.text in ("(", "[", "-", "=") and c.ahead(k + 1).kind == "num":
         return True
     return t.kind == "end" or (k > 0 and (t.kind == "num" or t.text in _AFTER_JOIN))
 
@@ -212,6 +212,11 @@ def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int 
         while c.token.kind in ("word", "num", "ord"):
             c.i += 1
     forms = False
+    if c.phrase("to", "finish") or c.phrase("to", "end"):  # `htr into top of 3 ch to finish in corner`
+        c.i += 2
+        c.accept("in", "at", "off") and c.accept("corner", "middle")
+        c.accept("of") and c.accept("corner")
+        c.accept("rnd", "round")
     if c.phrase("to", "join") or c.phrase("to", "close") or c.phrase("to", "form") or c.phrase("to", "make"):
         forms = c.ahead().text in ("form", "make")
         c.i += 2

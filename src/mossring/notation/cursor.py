@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 from functools import cache
 from itertools import pairwise
 from typing import NamedTuple
@@ -17,6 +18,7 @@ from mossring.notation.words import (
     COLOURS,
     NUMBERS,
     ORDINALS,
+    PHRASES,
     PLACING,
     SHORT,
     TIMES,
@@ -107,6 +109,22 @@ def _by_first_word(dialect: Dialect) -> dict[str, list[tuple[tuple[str, ...], st
     return out
 
 
+def _in_a_word(tokens: list[Token]) -> list[Token]:
+    """The tokens with each phrase that says what one word does (`as far as`: `to`) as that word."""
+    out: list[Token] = []
+    k = 0
+    while k < len(tokens):
+        t = tokens[k]
+        for words, meant in PHRASES.get(t.text, ()):
+            if tuple(x.text for x in tokens[k : k + len(words)]) == words:
+                t = replace(t, text=meant, end=tokens[k + len(words) - 1].end)
+                k += len(words) - 1
+                break
+        out.append(t)
+        k += 1
+    return out
+
+
 class Cursor:
     """Tokens of one round with a position; misspelt words are already replaced by their likely meaning."""
 
@@ -115,7 +133,8 @@ class Cursor:
         self.dialect = dialect
         self.names = names
         told = [t for t in tokenize(undotted(text)) if t.text not in ADVERBS and text[t.start : t.end] not in ARTICLES]
-        self.tokens = [t for t, then in pairwise([*told, told[-1]]) if t.text != "a" or then.text not in A_STITCH]
+        told = [t for t, then in pairwise([*told, told[-1]]) if t.text != "a" or then.text not in A_STITCH]
+        self.tokens = _in_a_word(told)
         self.i = 0
         self.troubles: list[Trouble] = []
         self.unknown: set[int] = set()
@@ -237,6 +256,13 @@ class Cursor:
             return n
         self.i = save
         return None
+
+    def chained(self) -> bool:
+        """Whether chains come next."""
+        save = self.i
+        found = self.chains() is not None
+        self.i = save
+        return found
 
     def ordinal(self) -> int | None:
         t = self.token

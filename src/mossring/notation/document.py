@@ -22,6 +22,7 @@ from mossring.notation.pasted import (
     COUNT,
     Definition,
     Start,
+    corner_told,
     defined_within,
     definitions_in,
     lists_stitches,
@@ -86,6 +87,7 @@ _ASKS = re.compile(r"\d|\b(?:rep|repeat|as|ch|chain|work|each|next|ring)\b", re.
 """What a round's own instructions have, and a heading over several rounds hasn't."""
 _ABOUT = re.compile(r"\b(?:row ends?|join|all (?:a)?round|slst|sl st|slip stitch|ss) ?\b", re.IGNORECASE)
 """How a border about a piece worked in rows differs from one more row."""
+_ASIDE = re.compile(r" ?\([^()]*\)")
 POLYGONS = {
     "triangle": 3,
     "square": 4,
@@ -311,9 +313,12 @@ def _prose(doc: Document, line: str, at: int) -> None:
     dialect = said_dialect(bare)
     if dialect and doc.terms is None:
         doc.terms, doc.terms_span = dialect, span
-    if not doc.rounds:
+    if not doc.rounds or bare.startswith(("(", "*", "Note", "note", "NB")):
         doc.starts += told_starts(bare)
     doc.part = told_loops(bare) or doc.part
+    if not doc.rounds and (corner := corner_told(bare)):
+        doc.definitions.append(corner)
+        doc.telling.append(span)
     if opens_section(bare):
         doc.in_stitches = True
     doc.spiral = doc.spiral or bool(_SPIRAL.search(bare))
@@ -325,7 +330,9 @@ def _prose(doc: Document, line: str, at: int) -> None:
         doc.definitions += defined
         doc.telling.append(span)
         doc.notes.append(Line("definition", line, at))
-    elif not doc.rounds and not doc.said_begin and says_begin(bare) and _begins(doc, bare, span):
+    elif (
+        not doc.rounds and not doc.said_begin and says_begin(said := _ASIDE.sub("", bare)) and _begins(doc, said, span)
+    ):
         doc.notes.append(Line("begin", line, at))
     elif defined and not doc.rounds:
         doc.definitions += defined
@@ -345,6 +352,7 @@ def _prose(doc: Document, line: str, at: int) -> None:
 
 def _begins(doc: Document, bare: str, span: Span) -> bool:
     """A sentence that says how to begin: the ring or the foundation that it tells of."""
+    bare = _ASIDE.sub("", bare)
     begin = read_begin(_ENDING.sub("", bare.split(":", 1)[-1] if ":" in bare else bare), span, doc.terms)
     if begin is None:
         return False

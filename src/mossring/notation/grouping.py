@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 
 from mossring.notation import places
 from mossring.notation.tree import Act, Chain, Label, Make, Node, Repeat, Target, Together, Trouble, Where, Work
+from mossring.notation.until import END
 from mossring.stitches.table import composed, is_stitch, lookup
 
 if TYPE_CHECKING:
@@ -97,9 +98,9 @@ def _two_sweeps(nodes: list[Node]) -> None:
     """`dc in each st with 2 dc, ch 2, 2 dc in each corner`: the second is worked on the way of the first, behind which
     nothing would be left for it."""
     first, second = nodes[-2:] if len(nodes) > 1 else (None, None)
-    if not isinstance(first, Work) or not isinstance(second, Work) or first.where.until != places.END:
+    if not isinstance(first, Work) or not isinstance(second, Work) or first.where.until != END:
         return
-    if first.where.mode != "each" or second.where.mode != "each" or second.where.until != places.END:
+    if first.where.mode != "each" or second.where.mode != "each" or second.where.until != END:
         return
     kinds = (first.where.targets[0].kind, second.where.targets[0].kind)
     if kinds in (("st", "corner"), ("st", "sp")):
@@ -210,6 +211,19 @@ def all_at_start(nodes: list[Node]) -> None:
     if chain.label is None and first.where.count + 1 == second.where.count:
         group = (replace(one, n=first.where.count), chain, replace(other, n=second.where.count))
         nodes[-3:] = [Work(group, Where("same", (), second.span), (first.span[0], second.span[1]))]
+
+
+def heaped(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with each `2 hdc` of a repeat that names no place as two in one place: `*2 hdc, 1 hdc* x 8` is
+    said of both."""
+    return tuple(replace(n, body=tuple(map(_heaped, n.body))) if isinstance(n, Repeat) else n for n in body)
+
+
+def _heaped(node: Node) -> Node:
+    make = node.group[0] if isinstance(node, Work) and _unsaid(node) and len(node.group) == 1 else None
+    if not isinstance(node, Work) or not isinstance(make, Make) or node.where.count < 2:
+        return node
+    return replace(node, group=(replace(make, n=node.where.count),), where=replace(node.where, count=1))
 
 
 def _stands(node: Node) -> bool:

@@ -34,7 +34,14 @@ _LEAD = (
 )
 _ONE = r"\(?(?P<word>" + _WORD + r")\s*[.#]?\s*(?P<first>" + _N + r")(?: (?:and )?(?:onwards?|on|up)\b)?"
 _MORE = r"(?P<more>(?:" + _JOINED + r"(?:(?:" + _WORD + r")\s*)?" + _N + r"\b)*)"
-_ORDINAL = r"(?P<nth>" + _NTH + r")(?P<more>(?:" + _JOINED + _NTH + r")*)\s+(?P<word2>rounds?|rnds?\.?|rows?|rds?\.?)"
+_ORDINAL = (
+    r"(?P<nth>"
+    + _NTH
+    + r")(?P<more>(?:"
+    + _JOINED
+    + _NTH
+    + r")*)\s+(?P<word2>rounds?|rnds?\.?|rows?|rds?\.?|r(?=\.? ?[:.)-]))"
+)
 _HEADS = (
     re.compile(_LEAD + _ONE + _MORE + _SIDE + _IN + _NUMBERED + _COLOUR + _WHAT + _END, re.IGNORECASE),
     re.compile(

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 from mossring.notation import places, targets
 from mossring.notation.cursor import Cursor, UnreadableError
 from mossring.notation.tree import Make, Node, Repeat, Skip, Together, Trouble, Where, Work
+from mossring.notation.until import read_until
 from mossring.stitches.table import composed, lookup
 
 if TYPE_CHECKING:
@@ -34,7 +35,7 @@ def together(r: Reader, make: Make, i: int) -> list[Node]:
     first = _first_leg(r, make, legs, i)
     if first:
         return first
-    until = places.read_until(c) if c.at("around", "across", "to", "all") else None
+    until = read_until(c) if c.at("around", "across", "to", "all") else None
     one = Where("next", (targets.ANY_STITCH,), make.span, said=False)
     node = Together(make, (one,) * legs, c.span_from(i))
     at = c.i

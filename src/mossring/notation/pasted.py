@@ -172,6 +172,19 @@ def definitions_in(line: str) -> list[Definition]:
     return [whole] if whole else []
 
 
+_CORNER_TOLD = re.compile(
+    r"\b(?:every|each|all|the|a) corners? (?:is|are|means?)(?: (?:worked|made|always))*(?: as)?:? (?P<made>[^.;]+)",
+    re.IGNORECASE,
+)
+
+
+def corner_told(line: str) -> Definition | None:
+    """What a sentence says that every corner is (`each corner is 3 tr, 3 ch, 3 tr`); or None."""
+    m = _CORNER_TOLD.search(line)
+    made = m["made"].strip() if m else ""
+    return Definition(("corner",), f"({made.strip('()')})") if re.search(r"\d", made) and names_stitches(made) else None
+
+
 def lists_stitches(line: str) -> bool:
     """Whether a line is itself a list of stitches (`Stitch key (US): sc, dc, p = picot`)."""
     return bool(_KEY.match(line))

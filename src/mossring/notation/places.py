@@ -17,9 +17,9 @@ from mossring.notation.targets import (
     read_space,
     read_target,
 )
-from mossring.notation.tree import Target, Until, Where
+from mossring.notation.tree import Target, Where
+from mossring.notation.until import END, read_count, read_until
 
-END = Until("end")
 _INTO = ("in", "into", "on", "to", "at", "around", "through")
 _START_WORDS = ("beg", "beginning", "starting", "start", "turning", "first")
 
@@ -84,6 +84,8 @@ def read_place(c: Cursor) -> Where:
     part = part or read_part(c, after=True)
     if c.at("of") and c.ahead().text in ("side", "edge"):  # `in the 3 dc of the side`
         c.i += 2
+    if c.at("left", "remaining") and c.ends(1):  # `in each of 2 dc that are left`
+        c.i += 1
     deep = read_round_meant(c)
     if not part and not deep:
         return where
@@ -105,7 +107,7 @@ def _plain_place(c: Cursor, i: int) -> Where:
     if c.at("next") and c.ahead().kind != "ord" and c.ahead().text not in _CENTRES:  # by far the commonest
         c.i += 1
         c.accept("following", "skipped", "unworked", "unused", "free")
-        n = _count(c)
+        n = read_count(c)
         return Where("next", (_target_or_stitch(c),), c.span_from(i), 1 if n is None else n)
     ring = read_ring(c)
     if ring:
@@ -132,10 +134,12 @@ def _plain_place(c: Cursor, i: int) -> Where:
         return Where("each", (CORNER,), c.span_from(i), until=read_until(c) or END)
     if c.accept("next", "following", "foll", "corresponding"):
         c.accept("following", "skipped", "unworked", "unused", "free")
-        n = _count(c)
+        n = read_count(c)
         return Where("next", (read_target(c),), c.span_from(i), 1 if n is None else n)
     if c.at("first", "beg", "beginning", "last") or c.token.text == "1st":
         return _first_or_last(c, i)
+    if _counts_on(c):
+        return Where("next", (read_target(c),), c.span_from(i))
     if c.accept("any"):
         return Where("any", (read_target(c),), c.span_from(i))
     if c.at("rem", "remaining"):
@@ -148,7 +152,7 @@ def _plain_place(c: Cursor, i: int) -> Where:
         return Where("same", (), c.span_from(i))
     if _at_base(c):
         return Where("same", (), c.span_from(i))
-    n = _count(c)
+    n = read_count(c)
     bare = not c.accept("next", "skipped", "unworked") and n is None
     sweep = _each_groups_space(c, i) if bare else None
     if sweep:
@@ -162,6 +166,17 @@ def _plain_place(c: Cursor, i: int) -> Where:
     if bare and target.kind in ("between", "group") and (until := read_until(c)):  # `3 dc between groups around`
         return Where("each", (target,), c.span_from(i), until=until)
     return Where("next", (target,), c.span_from(i), 1 if n is None else n, bare=bare)
+
+
+def _counts_on(c: Cursor) -> bool:
+    """`second stitch` behind one in the first: the next one."""
+    save = c.i
+    nth = c.ordinal()
+    before = [t.text for t in c.tokens[max(0, save - 12) : save]]
+    if nth is not None and (c.at(*STITCH_WORDS) or c.opens_stitch()) and ("first" in before or "1st" in before):
+        return True
+    c.i = save
+    return False
 
 
 def _at_base(c: Cursor) -> bool:
@@ -183,7 +198,7 @@ def _at_base(c: Cursor) -> bool:
 def _first_or_last(c: Cursor, i: int) -> Where:
     last = c.at("last")
     c.i += 1
-    n = _count(c)
+    n = read_count(c)
     if last and c.accept("worked"):  # `over last worked st and next st`
         read_target(c)
         return Where("same", (), c.span_from(i))
@@ -310,31 +325,13 @@ def _middle(c: Cursor) -> int | None:
     )
 
 
-def _count(c: Cursor) -> int | None:
-    """How many places; `2ch sp` and `2 ch sp` are a length and `3-dc cl` a stitch, not a count."""
-    if c.token.kind == "num":
-        many = c.ahead(2).text in ("sps", "spaces", "loops", "lps") and not _hyphened(c)  # `next 5 ch sps`
-        if c.ahead().text in CHAIN_WORDS and c.ahead(2).text in (*SPACE_WORDS, "corner", "corners") and not many:
-            return None
-        save = c.i
-        if c.legged():
-            c.i = save
-            return None
-    return c.number()
-
-
-def _hyphened(c: Cursor) -> bool:
-    """Whether the next two tokens are one word: `5-ch`, `5ch`."""
-    return c.text[c.token.end : c.ahead().start].strip() != "" or c.token.end == c.ahead().start
-
-
 def _each(c: Cursor, i: int) -> Where:
     c.accept("one")
     c.accept("of")
     c.accept("other")
     first = c.at("first")
     counted = c.accept("next", "following", "foll", "first", "last", "rem", "remaining", "skipped", "unworked")
-    n = _count(c)
+    n = read_count(c)
     part = read_part(c)
     target = ANY_STITCH if _ends_here(c) else read_target(c)
     if part:
@@ -386,102 +383,6 @@ def _as_what(c: Cursor) -> bool:
         start = start or c.at("beg", "beginning", "join", "joining", "start", "starting", "first", "sl", "ss")
         c.i += 1
     return start
-
-
-def read_until(c: Cursor) -> Until | None:
-    """`around`, `to corner`, `across side`, `to next ch-2 sp`, `to last 2 sts`, `to end`; None if not said."""
-    c.accept_phrase("all", "way") or (c.at("all") and c.ahead().text in ("around", "round") and c.accept("all"))
-    if c.accept("around", "round", "throughout"):
-        c.accept("round", "rnd", "ring", "circle")
-        return _to_last(c) or (read_until(c) if c.at("until", "till") else None) or END
-    if c.accept("across", "along"):
-        c.accept("each", "this", "next")
-        c.accept("other")
-        side = c.accept("side", "edge")
-        if side and c.accept("of"):
-            c.accept("foundation")
-            c.accept(*CHAIN_WORDS)
-            return Until("across")
-        if side:
-            c.accept("to") and (c.accept("next"), c.accept("corner"))
-        elif c.accept("to"):
-            return _until_what(c)
-        c.accept("row")
-        return Until("target", CORNER) if side else Until("across")
-    up = c.at("up") and c.ahead().text == "to"
-    if (up or c.at("to", "until", "till")) and not c.phrase("to", "join") and not c.phrase("to", "form"):
-        till = c.at("until", "till")
-        c.i += 2 if up else 1
-        if till and _so_many_worked(c):
-            return END
-        return _until_what(c)
-    return None
-
-
-def _so_many_worked(c: Cursor) -> bool:
-    """`until you have 12 spokes`, `until 16 sc`: where the round ends anyway."""
-    save = c.i
-    c.accept("you", "there") and c.accept("have", "are")
-    if c.number() and c.token.kind == "word" and not c.at(*CHAIN_WORDS, "and", "then"):
-        c.i += 1
-        if not c.at("remain", "remains", "left"):  # `until one tr remains` is another matter
-            c.forgive(save)
-            return True
-    c.i = save
-    return False
-
-
-def _to_last(c: Cursor) -> Until | None:
-    """`around to last 2 sts`."""
-    if c.at("to", "until") and "last" in (c.ahead().text, c.ahead(2).text):
-        c.i += 1
-        return _until_what(c)
-    return None
-
-
-def _until_what(c: Cursor) -> Until:
-    if (left := _until_left(c)) is not None:
-        return left
-    if c.accept("end", "beg", "beginning", "start"):
-        if c.accept("of"):
-            return END if c.accept("rnd", "round") else Until("across")
-        return Until("across")
-    if c.accept("last"):
-        if c.accept("side", "edge"):
-            return END  # the words behind it are for that side
-        n = _count(c)
-        target = _rest_or_target(c)
-        return Until("last", target, 1 if n is None else n)
-    n = c.number() if c.accept("within") else None
-    if n is not None:
-        return Until("last", read_target(c), n)
-    c.accept("next", "each", "following", "other", "same", "first")
-    return Until("target", read_place(c).targets[0] if c.at("corner") else read_target(c))
-
-
-def _until_left(c: Cursor) -> Until | None:
-    """`until one tr remains`, `until 2 sts are left`."""
-    save = c.i
-    n = c.number()
-    if n is not None and opens_target(c):
-        target = read_target(c)
-        c.accept("is", "are")
-        if c.accept("remain", "remains", "left", "remaining"):
-            return Until("last", target, n)
-    c.i = save
-    return None
-
-
-def _rest_or_target(c: Cursor) -> Target:
-    """What is counted from the end: `last 2 sts`, `last 2` for short."""
-    save = c.i
-    try:
-        return read_target(c)
-    except UnreadableError:
-        c.i = save
-        if c.token.kind == "end" or c.at(",", ";", ".", ")", "]"):
-            return ANY_STITCH
-        raise
 
 
 _AT_PLACE = frozenset(

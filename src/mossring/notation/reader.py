@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from mossring.notation import acts, closing, grouping, labels, likening, places, remarks, repeating, stitching, targets
+from mossring.notation import closing, grouping, openers, remarks, repeating, stitching, targets
 from mossring.notation.cursor import CHAIN_WORDS, Cursor, Names, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.stated import read_stated
@@ -15,11 +15,8 @@ from mossring.notation.tree import (
     Join,
     Make,
     Node,
-    Onto,
     Repeat,
     RoundTree,
-    SayCorner,
-    Skip,
     Span,
     Stated,
     Target,
@@ -28,23 +25,17 @@ from mossring.notation.tree import (
     Where,
     Work,
 )
-from mossring.notation.words import FILL, NUMBERS
+from mossring.notation.words import NUMBERS
 from mossring.stitches.table import lookup
 from mossring.stitches.terms import Dialect
 
 MAX_NESTING = 40
 MAX_RING = 60
-_OPEN = {"(": ")", "[": "]"}
 _SEPARATORS = (",", ";", ".")
-_BEGINNING = ("beginning", "begin", "beg", "starting", "start")
 _CENTRES = ("mr", "mc", "loop", "ring", "knot")
 _INTO = ("in", "into")
-_LOOPED = ("ring", "circle", "loop", "knot")
 _BEHIND = ("all", "worked", "working", "in", "into", "rep", "repeat")
 """What may follow a dash behind instructions: `(3 dc, ch 2) 4 times - all in ring`."""
-_WORKING = ("work", "working", "worked", "now", "continue", "continuing", "go")
-_SETTING_WORDS = frozenset({*_WORKING, "turn", "rotate", "behind", "over", "before", "on", "along", "in", "through"})
-_ROUND_WORDS = ("rnd", "round", "rnds", "rounds", "r", "row", "rows")
 
 
 def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -> RoundTree:
@@ -231,266 +222,7 @@ class Reader:
         if c.i == before:
             c.i += 1
 
-    # ---- one instruction ------------------------------------------------------------------
-
     def instruction(self, nodes: list[Node], marks: Marks, depth: int) -> None:
         """Read one instruction onto `nodes`. Raises UnreadableError where nothing can be made of it."""
-        c = self.c
-        t = c.token
-        if t.text == "corner" and c.ahead().text in _OPEN:  # `corner (2 dc, ch 2, 2 dc) in ch-2 sp`
-            c.i += 1
-            t = c.token
-        many = t.value if t.kind == "num" and c.ahead().text == "x" and c.ahead(2).text in _OPEN else 0
-        if many:  # `6 x [2 sc in next st, sc in next st]`
-            c.i += 2
-            inner: list[Node] = []
-            repeating.bracket(self, inner, depth)
-            nodes.append(Repeat(tuple(inner), many, c.span_from(c.i - 1)))
-        elif t.text in _OPEN:
-            repeating.bracket(self, nodes, depth)
-        elif t.text in ("rep", "repeat", "reps") or (c.phrase("work", "from") and c.ahead(2).text in ("*", "**")):
-            repeating.rep(self, nodes, marks)
-        elif (
-            (nodes and depth == 0 and not _only_acts(nodes) and repeating.on_around(self, nodes, marks))
-            or (depth == 0 and self._setting(nodes))
-            or likening.as_round(self)
-            or likening.continued(self)
-        ):
-            pass
-        elif (act := acts.read_act(c, fresh := depth == 0 and _only_acts(nodes))) is not None:
-            if fresh:
-                self.yarn = self.yarn or act.yarn
-            nodes.append(act)
-        elif (nodes and depth == 0 and repeating.times_behind(self, nodes, marks)) or (
-            nodes and t.text in ("with", "separated", "between", "after") and repeating.chains_between(c, nodes)
-        ):
-            pass
-        elif (join := self._join(nodes, depth)) is not None:
-            nodes.append(join)
-        elif t.text in ("sk", "skip", "miss", "skipping", "missing"):
-            nodes.extend(self._skip())
-        elif t.text == "corner" and (c.ahead().text in ("ch", "chain") or self._stitch_after()):
-            nodes.append(self._say_corner())
-        elif t.text in ("in", "into"):
-            nodes.extend(self._place_first(depth))
-        elif t.text in ("working", "worked", "work", "all") and nodes and (part := self._part_behind()):
-            nodes[-1] = grouping.in_part(nodes[-1], part)
-        elif t.text == "all" and nodes and (k := 2 if c.ahead().text == "worked" else 1) and c.ahead(k).text in _INTO:
-            c.i += k + 1
-            where = places.read_places(c)[0]
-            if where.targets and where.targets[0].kind != "ring":
-                if not isinstance(nodes[-1], Work | Chain | Repeat):
-                    raise c.fail("instruction")
-                nodes.append(Work((), where, c.span_from(c.i - 1)))
-                self.all_in = True
-        elif t.text in ("counting", "including") or (t.text in _BEGINNING and c.ahead().text == "with"):
-            c.i = min(c.i + 2, len(c.tokens) - 1)
-            if targets.read_ring(c):
-                return
-            begun = not _only_acts(nodes)
-            knot = c.at("slip") and c.ahead().text in _LOOPED
-            if (
-                begun
-                or depth
-                or not (knot or c.token.kind == "num" or c.at("standing", "chainless") or c.opens_stitch())
-            ):
-                self._to_end_of_clause()  # `12 dc in ring, beginning with ch 3 as first dc`
-        elif t.text in _BEGINNING and c.ahead().text in ("in", "into"):
-            i = c.i
-            c.i += 2
-            where = places.read_places(c)[0]
-            chained = bool(where.targets) and where.targets[0].kind == "ring"  # `starting in 2nd ch from hook: ...`
-            if not chained and (
-                c.at(":", ".", ";") or c.ahead().text in ("*", "(", "[")
-            ):  # `start in any corner: *(3 dc, ...`
-                nodes.append(Act("attach", c.span_from(i), where=where))
-            else:
-                nodes.extend(self._begun_in(where, depth))
-        elif (label := labels.read_told_label(c)) is not None:
-            grouping.label_last(nodes, label, c.span_from(c.i - 1)[1])
-        elif t.text == "first" and self._first_is_chain():
-            pass
-        elif c.phrase("do", "not", "turn") or c.phrase("don't", "turn"):
-            c.i += 3 if t.text == "do" else 2
-        elif t.text == "to" and c.ahead().text in ("finish", "end", "complete", "secure") and nodes:
-            c.i += 2
-        elif depth == 0 and (remarks.clause(c, nodes) or remarks.motion(c, nodes)):
-            pass
-        elif t.text in ("magic", "adjustable", "sliding", "slip") and c.ahead().text in _LOOPED:
-            c.i += 2
-        elif t.text in ("mr", "mc") and c.ahead().kind == "num" and not nodes and c.ends(2):
-            nodes.append(self._so_many_in_ring())
-        elif (t.text in _CENTRES and _only_acts(nodes)) or t.text in FILL:
-            c.i += 1
-        else:
+        if not openers.read(self, nodes, marks, depth):
             nodes.extend(stitching.stitches(self))
-
-    def _so_many_in_ring(self) -> Node:
-        """`MR 6`: so many single crochet in the ring, as they are worked in pieces that grow in sc (common practice, no
-        source)."""
-        c = self.c
-        i = c.i
-        n = c.ahead().value
-        c.i += 2
-        self.last_stitch = "sc"
-        return Work((Make("sc", n, c.span_from(i)),), Where("next", (targets.RING,), c.span_from(i)), c.span_from(i))
-
-    def _to_end_of_clause(self) -> None:
-        c = self.c
-        while c.token.kind in ("word", "num", "ord") or c.at("-"):
-            c.i += 1
-
-    def _part_behind(self) -> str:
-        """`, working in back loops only` behind what is worked so; `` with nothing read."""
-        c = self.c
-        save = c.i
-        c.i += 1
-        part = targets.read_part(c) if c.accept("in", "into", "through") else ""
-        if part and (c.token.kind == "end" or c.at(*_SEPARATORS, "(", "[", "-")):
-            return part
-        c.i = save
-        return ""
-
-    def _begun_in(self, where: Where, depth: int) -> list[Node]:
-        """`starting in 2nd ch from hook, sc in next 9 ch`: the first of them goes there."""
-        nodes: list[Node] = []
-        self.c.accept(",", ":")
-        self.instruction(nodes, Marks(), depth)
-        first = nodes[0] if nodes else None
-        if not isinstance(first, Work) or first.where.mode not in ("next", "each"):
-            raise self.c.fail("instruction")
-        rest = first.where.count - 1
-        after = [replace(first, where=replace(first.where, count=max(1, rest)))]
-        return [replace(first, where=where), *(after if rest or first.where.mode == "each" else ()), *nodes[1:]]
-
-    def _join(self, nodes: list[Node], depth: int) -> Join | None:
-        after_chain = bool(nodes) and isinstance(nodes[-1], Chain)
-        return closing.read_join(self.c, bool(nodes) and depth == 0, after_chain)
-
-    def _setting(self, nodes: list[Node]) -> bool:
-        """What holds for a whole round: `In BLO, ...`, `working in back loops only`, `working behind rnd 3`."""
-        c = self.c
-        if c.token.text not in _SETTING_WORDS:
-            return False
-        save = c.i
-        turned = any(c.accept_phrase(word, "to") for word in ("turn", "rotate"))
-        for word in ("turn", "rotate"):
-            c.accept_phrase(word, "and")
-        while c.accept(*_WORKING):
-            pass
-        if c.phrase("in", "spiral") or c.phrase("in", "continuous"):
-            while c.accept("in", "continuous", "spiral", *_ROUND_WORDS):
-                pass
-            nodes.append(Join(None, "", c.span_from(save)))
-            return True
-        if c.accept("behind", "over", "before") and c.accept("petals", "petal", "shells", "rnd", "round", "sts"):
-            while c.token.kind in ("word", "num") and not c.at(*_SEPARATORS, "in"):
-                c.i += 1
-            return True
-        c.accept("back")
-        if (c.accept("on", "along", "in", "down", "up", "across") or turned) and _the_other(c):
-            while c.at("side", "edge", "of", "foundation", "beg", "starting", "ch", "chain", "chs", "chains"):
-                c.i += 1
-            return True
-        c.i = save
-        worked = c.accept("working", "work")
-        if (worked and c.accept("in", "into", "through")) or c.accept("in", "through"):
-            i = c.i
-            if c.accept("back") and c.accept("bump", "bumps", "ridge"):  # how a foundation chain is worked into
-                while c.at("of", "each", "starting", "foundation", *CHAIN_WORDS):
-                    c.i += 1
-                return True
-            c.i = i
-            if (c.accept("both") and c.accept("loop", "loops", "lps")) and (
-                c.accept("again", "only") or c.at(*_SEPARATORS) or c.token.kind == "end"
-            ):
-                self.part = ""
-                return True
-            part = targets.read_part(c)
-            onto = targets.read_round_meant(c) if part else 0
-            if not part and worked and c.accept("sts", "stitches"):
-                onto = targets.read_round_meant(c)
-            while c.at("only", "throughout", "around", "for", "this", "whole", "entire", "rnd", "round", "all"):
-                c.i += 1
-            if (part or onto) and (c.at(*_SEPARATORS, ":") or c.token.kind == "end"):
-                c.accept(":")
-                self.part = part
-                if onto:
-                    nodes.append(Onto(onto, c.span_from(i)))
-                return True
-        c.i = save
-        return False
-
-    def _first_is_chain(self) -> bool:
-        """`12 tr in ring, the first replaced by 3 ch`: how the round starts, which changes no count."""
-        c = self.c
-        k = 1
-        while c.ahead(k).kind in ("word", "num"):
-            k += 1
-        said = {c.ahead(j).text for j in range(1, k)}
-        if said.isdisjoint(("replaced", "as", "being")) or said.isdisjoint(CHAIN_WORDS):
-            return False
-        c.i += k
-        return True
-
-    def _stitch_after(self) -> bool:
-        c = self.c
-        save = c.i
-        c.i += 1
-        found = c.stitch() is not None and not c.at("in", "into")
-        c.i = save
-        return found
-
-    def _say_corner(self) -> SayCorner:
-        c = self.c
-        i = c.i
-        c.i += 1
-        if c.accept("ch", "chain"):
-            return SayCorner(Target("sp", chains=c.number()), c.span_from(i))
-        return SayCorner(Target("st", c.stitch()), c.span_from(i))
-
-    def _skip(self) -> list[Node]:
-        c = self.c
-        i = c.i
-        c.i += 1
-        c.accept("over")
-        if c.accept("nothing", "none"):
-            return []
-        wheres = places.read_places(c)
-        c.accept("behind") and (c.accept("post", "fpdc", "it"), c.accept("st", "sts"))
-        return [Skip(w, c.span_from(i)) for w in wheres]
-
-    def _place_first(self, depth: int) -> list[Node]:
-        """`in next ch-2 sp work (3 dc, ch 2, 3 dc)`, `in ring, ch 3, ...`; `work in dc to end` names a stitch."""
-        c = self.c
-        i = c.i
-        c.i += 1
-        if c.opens_stitch():
-            save = c.i
-            c.stitch()
-            sweeps = c.at("to", "around", "across", "throughout")
-            c.i = save
-            if sweeps:
-                return stitching.stitches(self)
-        wheres = places.read_places(c)
-        told = c.tokens[i : c.i]
-        chained = [t.value for t in told if t.kind == "num"] if any(t.text in CHAIN_WORDS for t in told) else []
-        ring = wheres[0].targets and wheres[0].targets[0].kind == "ring"
-        if ring and chained:  # `into a ring of 4 ch`
-            self.ring = chained[0]
-        if c.accept(":", ",") and ring:
-            return []  # all that follows goes into the ring
-        c.accept("work", "make", "working")
-        c.accept(":")
-        if ring and (c.at("ch", "chain") or (c.token.kind == "num" and c.ahead().text in ("ch", "chain"))):
-            return []
-        return stitching.swept(self, stitching.worked_in(self, wheres, i, depth))
-
-
-def _only_acts(nodes: list[Node]) -> bool:
-    """Whether nothing is worked yet: a few changes of yarn and the like at most."""
-    return len(nodes) < grouping.MOST_AT_START and all(isinstance(n, Act) for n in nodes)
-
-
-def _the_other(c: Cursor) -> bool:
-    return c.accept("other", "opposite", "second", "underside", "bottom")

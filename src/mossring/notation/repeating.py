@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
@@ -10,6 +11,8 @@ from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Together, Trouble, Until, Work
+from mossring.notation.until import END, read_until
+from mossring.notation.words import NUMBERS
 
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
@@ -27,7 +30,7 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
         return
     at = c.i
     times = c.times()
-    until = places.read_until(c) if times is None and c.at("around", "to", "until", "across", "all") else None
+    until = read_until(c) if times is None and c.at("around", "to", "until", "across", "all") else None
     placed = times is None and until is None and c.at("in", "into")
     if times is None and until is None and not placed:
         return
@@ -95,7 +98,7 @@ def on_around(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     i = c.i
     c.i += k
     body = _again(nodes, len(nodes) - begun)
-    nodes[begun:] = [Repeat(body, None, c.span_from(i), until=places.END, loose=True)]
+    nodes[begun:] = [Repeat(body, None, c.span_from(i), until=END, loose=True)]
     return True
 
 
@@ -142,7 +145,7 @@ def _one_by_one(node: Node) -> Repeat | None:
         return None
     once = replace(node.where, mode="next", count=1, until=None)
     if node.where.mode == "each":
-        return Repeat((replace(node, where=once),), None, node.span, until=node.where.until or places.END)
+        return Repeat((replace(node, where=once),), None, node.span, until=node.where.until or END)
     make = node.group[0] if len(node.group) == 1 else None
     if node.where.count > 1:
         return Repeat((replace(node, where=once),), node.where.count, node.span, times_span=node.span)
@@ -190,7 +193,7 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
         c.i += 1
     times = c.times()
     if times is None and c.i > times_at and (c.token.kind == "end" or c.at("(", "[", "-", ".", ";", ",", "around")):
-        far = places.read_until(c) or places.END  # `[...] repeat`
+        far = read_until(c) or END  # `[...] repeat`
         return [Repeat(tuple(inner), None, c.span_from(i), until=far)]
     if times is None:
         c.i = times_at
@@ -199,7 +202,7 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
     if times is None and c.at("all") and c.ahead().text in ("in", "into"):  # `(2 dc, ch 2, 2 dc) all in corner`
         c.i += 1
     elif times is None and not places.at_place(c):
-        until = places.read_until(c)
+        until = read_until(c)
     elif times is not None and times > MAX_TIMES:
         r.trouble("times", times_at, limit=MAX_TIMES, n=times)
         times = 1
@@ -278,10 +281,22 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     if not closed:
         del nodes[first:]
     total = times if closed or times is None else times + 1
+    if until is not None and (many := _groups_wanted(r.c, body, nodes[:first], i)):
+        total, until = many - closed, None
     nodes.extend(_ended(r, Repeat(body, total, c.span_from(i), until=until, times_span=span), cut, i))
     if closed:
         return
     del marks.open[star]
+
+
+def _groups_wanted(c: Cursor, body: Sequence[Node], before: Sequence[Node], i: int) -> int | None:
+    """`rep from * until there are 4 groups`, in the ring, which has no end: how many passes that is in all."""
+    if not any(isinstance(n, Work) and n.where.targets[:1] == (targets.RING,) for n in body):
+        return None
+    told = [t for t in c.tokens[i : c.i] if t.kind == "num" or t.text in NUMBERS]
+    n = (told[0].value or NUMBERS.get(told[0].text, 0)) if told else 0
+    begun = any(isinstance(x, Chain) and x.n > 1 for x in before) and any(isinstance(x, Work) for x in before)
+    return n - begun if n > begun else None
 
 
 def _ended(r: Reader, whole: Repeat, cut: int | None, i: int) -> list[Node]:
@@ -367,13 +382,13 @@ def _times_or_until(r: Reader, i: int) -> tuple[int | None, Until | None, tuple[
     if c.accept("in", "into"):  # `rep from * in each of next 5 ch-1 sps`
         where = places.read_places(c)[0]
         if where.mode == "each":
-            return (None, where.until or places.END, None)
+            return (None, where.until or END, None)
         return (where.count, None, c.span_from(at))
     if c.accept("for", "on", "along"):  # `repeat for remaining sides`
         while c.at("remaining", "rem", "other", "each", "all") or c.token.kind == "num":
             c.i += 1
         if c.accept("side", "sides", "corner", "corners"):
-            return (None, places.END, None)
+            return (None, END, None)
         c.i = at
-    until = places.read_until(c)
-    return (None, until or places.END, None)
+    until = read_until(c)
+    return (None, until or END, None)

@@ -51,7 +51,7 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
         stopped = c.accept(".")
         counted = out is not None and any(s.what != "chains" for s in out)  # `2 ch. Ss to top` is work
         cut = c.at("fasten", "finish", "cut", "break") or c.on_new_line
-        ended = c.token.kind == "end" or ((stopped or cut) and counted and c.at(*_AFTER_COUNT))
+        ended = c.token.kind == "end" or ((stopped or cut) and counted and c.at(*_AFTER_COUNT, "("))
     if out is not None and ended:
         return _series(out)
     c.i = save
@@ -206,7 +206,7 @@ def _made_kind(c: Cursor) -> str | None:
 def _what(c: Cursor) -> str | None:
     """What is counted: a stitch key, `sts`, `ch-2`, `sps`, `corners` (their spaces), `groups`, or `` (bare)."""
     save = c.i
-    if c.on_new_line and c.at(*_AFTER_COUNT):
+    if c.on_new_line and c.at(*_AFTER_COUNT, "("):
         return ""
     if c.accept("corner") and c.accept(*SPACE_WORDS):
         return "corners"
@@ -244,6 +244,12 @@ def _what(c: Cursor) -> str | None:
     key = c.stitch()
     if key:
         return key
+    if c.token.kind == "word" and not c.at(*_NOT_AFTER, "more"):  # `(8 V-stitches)`: nobody said what that is
+        k = 2 if c.ahead().text in STITCH_WORDS else 1
+        if c.ahead(k).text in (")", "]") and c.ahead(k + 1).text in ("", "."):
+            c.i += k
+            c.forgive(c.i - k)
+            return "chains"
     if c.at(")", "]", ">", ",", "per", "on", "each", ".", ":", "-") or c.token.kind == "end":
         return ""
     return None

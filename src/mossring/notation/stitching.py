@@ -21,6 +21,7 @@ from mossring.notation.tree import (
     Where,
     Work,
 )
+from mossring.notation.until import END, read_until
 from mossring.notation.words import NUMBERS
 from mossring.stitches.table import composed, is_stitch, lookup
 
@@ -87,7 +88,7 @@ def _once_around(r: Reader, i: int) -> list[Node]:
     key = c.stitch()
     if key is None or key == "ch":
         raise c.fail("instruction")
-    until = places.read_until(c) or places.END
+    until = read_until(c) or END
     make = Make(key, 1, c.span_from(i), part=targets.read_part(c, after=True) or r.part)
     return swept(r, [Work((make,), Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until), c.span_from(i))])
 
@@ -210,7 +211,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
         return [Work((replace(make, n=1),), place, c.span_from(i))]
     until = None
     if c.at("around", "across", "along", "to", "until", "throughout", "up"):
-        until = places.read_until(c)
+        until = read_until(c)
     if until is not None:
         where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until, said=make.stitch != "slst")
         return swept(r, [Work((replace(make, n=1),), where, c.span_from(i))] if make.n == 1 else _each_of(make, where))
@@ -252,7 +253,7 @@ def every_other(c: Cursor, group: tuple[Node, ...], i: int) -> Repeat | None:
         return None
     c.i += 2 if other else 1
     place = Where("next", (targets.read_target(c),), c.span_from(i))
-    until = places.read_until(c) or places.END
+    until = read_until(c) or END
     body = (Work(group, place, c.span_from(i)), Skip(place, c.span_from(i)))
     return Repeat(body, None, c.span_from(i), until=until)
 
@@ -275,6 +276,11 @@ def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:
     made = c.named()
     if made is not None:
         return [Work(made, w, c.span_from(i)) for w in wheres]
+    if c.chained():  # `into same corner: ch 3, 2 dc, ch 2, 3 dc.`
+        first: list[Node] = []
+        r.instruction(first, Marks(), depth + 1)
+        whole = (*grouping.as_group(r, first), *_more_in_place(r, depth, wheres[0].mode == "each"))
+        return [Work(whole, w, c.span_from(i)) for w in wheres]
     legged = c.legged()
     n = legged[1] if legged else c.number()
     key = legged[0] if legged else c.stitch()
@@ -352,7 +358,7 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
                 r.sweeping = False
         second = more[0] if len(more) == 1 else None
         if joined and isinstance(second, Work) and second.where.mode in ("same", "made") and not first.also:
-            first = _with_same(first, second, places.read_until(c))  # `FPdc around each st and dc in top of same st`
+            first = _with_same(first, second, read_until(c))  # `FPdc around each st and dc in top of same st`
             continue
         if not joined and isinstance(second, Work) and not _both_around(first, second):
             second = None
@@ -360,7 +366,7 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
             c.i = save
             del c.troubles[troubles:]
             return [*before, first]
-        until = second.where.until if second.where.until is not places.END else first.where.until
+        until = second.where.until if second.where.until is not END else first.where.until
         also = (*first.also, replace(second, also=()), *second.also)
         first = replace(first, where=replace(first.where, until=until), also=also)
 
@@ -374,7 +380,7 @@ def _with_same(first: Work, second: Work, until: Until | None) -> Work:
 def _both_around(first: Work, second: Work) -> bool:
     """`sc in each st, 3 sc in each corner sp`: stitches, and what lies between them, in one sweep."""
     one, other = first.where.targets[0], second.where.targets[:1]
-    sweeps = first.where.until is places.END and one.kind == "st" and one.stitch != "end"
+    sweeps = first.where.until is END and one.kind == "st" and one.stitch != "end"
     return sweeps and bool(other) and other[0].is_space
 
 
@@ -383,7 +389,11 @@ def _increase(r: Reader, n: int = 1, made: int = 2) -> list[Node]:
     i = c.i
     c.i += 1
     make = Make(r.last_stitch or "", made, c.span_from(i), part=r.part)
-    if c.accept("in", "into"):
+    if (nth := _every_nth(c)) is not None:  # `inc in every 3rd st`
+        place = Where("next", (targets.ANY_STITCH,), c.span_from(i))
+        plain = Work((replace(make, n=1),), replace(place, count=nth - 1, said=False), c.span_from(i))
+        return [Repeat((plain, Work((make,), place, c.span_from(i))), None, c.span_from(i), until=END)]
+    if c.accept("in", "into") or c.at("each", "every"):
         wheres = places.read_places(c)
         save = c.i
         key = c.stitch() if c.accept("with", "using", "in") else None
@@ -393,12 +403,25 @@ def _increase(r: Reader, n: int = 1, made: int = 2) -> list[Node]:
         else:
             c.i = save
         return [Work((make,), w, c.span_from(i)) for w in wheres]
-    until = places.read_until(c)
+    until = read_until(c)
     if until:
         where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until)
         return [Work((make,), where, c.span_from(i))]
     n = c.times() or c.number() or n
     return [Work((make,), Where("next", (targets.ANY_STITCH,), make.span, n), make.span)]
+
+
+def _every_nth(c: Cursor) -> int | None:
+    """`every 3rd st`, `in every other st`: which of them; None with nothing read."""
+    save = c.i
+    c.accept("in", "into")
+    nth = c.ordinal() if c.accept("every", "each") else None
+    nth = 2 if c.tokens[c.i - 1].text in ("every", "each") and c.accept("other") else nth
+    if nth and nth > 1 and (c.accept(*STITCH_WORDS) or c.stitch()):
+        c.accept("around") or c.accept_phrase("all", "around")
+        return nth
+    c.i = save
+    return None
 
 
 def _decrease(r: Reader, n: int = 1) -> list[Node]:
@@ -437,7 +460,7 @@ def _special(r: Reader, name: Named, n: int, i: int, start: str) -> list[Node]:
             c.i += 1
         wheres = places.read_places(c)
         return swept(r, [Work(group, w, c.span_from(i)) for w in wheres])
-    until = places.read_until(c) if c.at("around", "across", "to") else None
+    until = read_until(c) if c.at("around", "across", "to") else None
     if name.place and until is None:  # `corner`, which its definition has worked in the corner space
         return [Work(group, replace(name.place, count=n, span=c.span_from(i)), c.span_from(i))]
     where = Where("next", (targets.ANY_STITCH,), c.span_from(i), n, said=False)

@@ -17,8 +17,9 @@ _TOKEN = re.compile(
     r"|(?P<mark>\S)",
     re.IGNORECASE,
 )
-_JOINED = re.compile(r"(hdc|htr|dtr|dc|tr)(cls?|pcs?)|(ch)(sps?|lps?)", re.IGNORECASE)
-"""`3trcl`, `4dcpc`, `2chsp`: what a stitch is of and how it is made, or a space, in one word."""
+_JOINED = re.compile(r"(hdc|htr|dtr|dc|tr)(cls?|pcs?)|(ch)(sps?|lps?)|(cs)(hdc|htr|sc|dc|tr)", re.IGNORECASE)
+"""`3trcl`, `4dcpc`, `2chsp`, `csdc`: what a stitch is of and how it is made, a space, a chainless start in one word."""
+_SPLIT = {"cs": "chainless"}
 _SAME = {
     "–": "-",
     "—": "-",
@@ -88,7 +89,7 @@ def tokenize(text: str) -> list[Token]:
             if joined:
                 first, second = (x for x in joined.groups() if x)
                 middle = start + len(first)
-                out.append(Token("word", first.lower(), start, middle, tight))
+                out.append(Token("word", _SPLIT.get(first.lower(), first.lower()), start, middle, tight))
                 out.append(Token("word", second.lower(), middle, end, True))
             else:
                 out.append(Token("word", raw.lower().replace("’", "'"), start, end, tight))

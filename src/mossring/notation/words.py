@@ -74,6 +74,23 @@ FILL = frozenset(
 )
 """Words that carry no meaning of their own where an instruction may stand."""
 
+PHRASES: dict[str, tuple[tuple[tuple[str, ...], str], ...]] = {
+    "as": ((("as", "far", "as"), "to"),),
+    "up": ((("up", "until"), "until"), (("up", "as", "far", "as"), "to")),
+    "until": (
+        (("until", "you", "reach"), "to"),
+        (("until", "you", "get", "to"), "to"),
+        (("until", "you", "come", "to"), "to"),
+        (("until", "you", "arrive", "at"), "to"),
+        (("until", "reaching"), "to"),
+    ),
+    "that": ((("that", "are", "left"), "left"), (("that", "remain"), "left"), (("that", "is", "left"), "left")),
+    "which": ((("which", "are", "left"), "left"), (("which", "remain"), "left")),
+    "in": ((("in", "between"), "between"), (("in", "order", "to"), "to")),
+    "on": ((("on", "top", "of"), "in"),),
+}
+"""Several words that say what one does, by the first of them."""
+
 ARTICLES = frozenset({"a", "an", "the", "An", "The", "THE", "our", "we", "We"})
 """Articles and who works: they change nothing that is made. A capital A is a yarn."""
 
@@ -120,7 +137,8 @@ tighten draw break established way manner pattern increasing incs cont keep cont
 above set before so but only using initial placing putting also up along to close join side rotate fasten final ending
 nothing none bump bumps ridge remains facing faces us after step gives makes giving should will are like take insert
 withdraw yo yrh
-mc replaced being by formed created than s f o fo wind wrap finger fingers section part granny solid separated
+mc replaced being by formed created than there done completed s f o fo wind wrap finger fingers section part
+granny solid separated
 stopping stop complete preceding prior beneath darn sew alternate
 """
 _ALIASES = {"omit": "skip"}

@@ -61,8 +61,10 @@ def work_round(
         nodes = (state.lift, *nodes)
         written = True
     worker, laid, known = _worked(state, nodes, flat_piece, written, yarn)
-    if before is None and (other := _uncounted(state, tree, worker)):
-        worker, laid, known = _worked(other, nodes, flat_piece, written, yarn)
+    if other := _uncounted(state, tree, worker):
+        again = _worked(other, nodes, flat_piece, written, yarn)
+        if before is None or (not again[0].troubles and _counted(again[0]) in _said(tree)):
+            worker, laid, known = again
     edge = worker.edge
     closed = worker.closed and (worker.closing_done or not state.spiral)
     done = WorkedRound(number, worker.made, closed=closed, yarn=worker.yarn, line=flat_piece)
@@ -118,16 +120,31 @@ def _worked(
 
 
 def _uncounted(state: State, tree: RoundTree, worker: Worker) -> State | None:
-    """Before round 1, where `ch 2, 12 dc in ring, sl st to top of first dc (12)` shows that its chain is no stitch: the
-    state that knows so."""
+    """Where a round that nobody said its chain counts in comes out wrong with it (`ch 2, 12 dc in ring, sl st to top of
+    first dc (12)`): the state that knows the chain for no stitch."""
     chain = next((n for n in tree.body if isinstance(n, Chain)), None)
-    join = next((n for n in reversed(tree.body) if isinstance(n, Join)), None)
-    if chain is None or chain.label or join is None or not join.top:
+    if chain is None or chain.label or chain.n in dict(state.known):
         return None
-    worked = sum(m.counted for m in worker.made)
-    said = {s.n for s in tree.stated if not s.per_side and not s.what.startswith(("ch", "sps", "corners", "groups"))}
     known = (*state.known, (chain.n, Label(None, throughout=True)))
+    worked, said = _counted(worker), _said(tree)
+    if state.before is not None:
+        wrong = said and (worked not in said or worker.troubles) and chain.n > 1 and tree.body[0] is chain
+        counted = any(r.made and r.made[0].start for r in state.past)  # as rounds before it show
+        return replace(state, known=known) if wrong and not counted else None
+    join = next((n for n in reversed(tree.body) if isinstance(n, Join)), None)
+    if join is None or not join.top:
+        return None
     return replace(state, known=known) if worked - 1 in said and worked not in said else None
+
+
+def _counted(worker: Worker) -> int:
+    return sum(m.counted for m in worker.made)
+
+
+def _said(tree: RoundTree) -> set[int]:
+    """The counts of stitches that a round states."""
+    others = ("ch", "sps", "corners", "groups")
+    return {s.n for s in tree.stated if not s.per_side and not s.what.startswith(others)}
 
 
 def _settle(done: WorkedRound, edge: Edge, before: WorkedRound | None) -> None:

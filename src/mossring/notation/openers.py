@@ -1,0 +1,429 @@
+"""What an instruction opens with: the habits of the trade, each by the words that it may begin with, in the order in
+which they are tried. What none of them reads is stitches."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import replace
+from functools import cache
+from typing import TYPE_CHECKING
+
+from mossring.notation import acts, closing, grouping, labels, likening, places, remarks, repeating, stitching, targets
+from mossring.notation.cursor import CHAIN_WORDS, Cursor
+from mossring.notation.marks import Marks
+from mossring.notation.targets import ROUND_WORDS
+from mossring.notation.tree import Act, Chain, Join, Make, Node, Onto, Repeat, SayCorner, Skip, Target, Where, Work
+from mossring.notation.words import FILL
+
+if TYPE_CHECKING:
+    from mossring.notation.reader import Reader
+
+Opener = Callable[["Reader", list[Node], Marks, int], bool]
+"""Reads one instruction onto the nodes; false with nothing read where it is of another kind. The number is how deep in
+brackets it stands. Raises UnreadableError where it is of this kind and can't be read."""
+
+_OPEN = ("(", "[")
+_INTO = ("in", "into")
+_SEPARATORS = (",", ";", ".")
+_BEGINNING = ("beginning", "begin", "beg", "starting", "start")
+_CENTRES = ("mr", "mc", "loop", "ring", "knot")
+_LOOPED = ("ring", "circle", "loop", "knot")
+_SKIPPING = ("sk", "skip", "miss", "skipping", "missing")
+_WORKING = ("work", "working", "worked", "now", "continue", "continuing", "go")
+_SETTING_WORDS = (*_WORKING, "turn", "rotate", "behind", "over", "before", "on", "along", "in", "through")
+
+
+def read(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """Whether the next instruction opens with a habit of its own: then it is read onto the nodes."""
+    _named_before(r.c)
+    return any(opener(r, nodes, marks, depth) for opener in _for(r.c.token.text))
+
+
+@cache
+def _for(word: str) -> tuple[Opener, ...]:
+    return tuple(opener for words, opener in OPENERS if not words or word in words)
+
+
+def only_acts(nodes: Sequence[Node]) -> bool:
+    """Whether nothing is worked yet: a few changes of yarn and the like at most."""
+    return len(nodes) < grouping.MOST_AT_START and all(isinstance(n, Act) for n in nodes)
+
+
+def _named_before(c: Cursor) -> None:
+    """`corner (2 dc, ch 2, 2 dc) in ch-2 sp`, `Side: dc in next 3 dc`, `Corner in ch-2 sp: 2 dc, ...`: what it is for
+    is passed."""
+    k = 2
+    while c.at("corner") and c.ahead().text in _INTO and c.ahead(k).kind in ("word", "num"):
+        k += 1
+    if c.at("corner") and (c.ahead().text in _OPEN or (k > 2 and c.ahead(k).text == ":")):
+        c.i += 1
+    elif c.at("corner", "side") and c.ahead().text == ":":
+        c.i += 2
+
+
+# ---- brackets and repeats -----------------------------------------------------------------
+
+
+def _times_bracket(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`6 x [2 sc in next st, sc in next st]`."""
+    c = r.c
+    if c.token.kind != "num" or c.ahead().text != "x" or c.ahead(2).text not in _OPEN:
+        return False
+    many = c.token.value
+    c.i += 2
+    inner: list[Node] = []
+    repeating.bracket(r, inner, depth)
+    nodes.append(Repeat(tuple(inner), many, c.span_from(c.i - 1)))
+    return True
+
+
+def _bracket(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    repeating.bracket(r, nodes, depth)
+    return True
+
+
+def _repeat(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    if r.c.at("work") and not (r.c.ahead().text == "from" and r.c.ahead(2).text in ("*", "**")):
+        return False
+    repeating.rep(r, nodes, marks)
+    return True
+
+
+def _on_around(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    return depth == 0 and not only_acts(nodes) and repeating.on_around(r, nodes, marks)
+
+
+def _times_behind(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    return bool(nodes) and depth == 0 and repeating.times_behind(r, nodes, marks)
+
+
+def _chains_between(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    return bool(nodes) and repeating.chains_between(r.c, nodes)
+
+
+def _as_round(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    return likening.as_round(r) or likening.continued(r)
+
+
+# ---- how the round is worked --------------------------------------------------------------
+
+
+def _setting(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """What holds for a whole round: `In BLO, ...`, `working in back loops only`, `working behind rnd 3`."""
+    if depth:
+        return False
+    c = r.c
+    save = c.i
+    turned = any(c.accept_phrase(word, "to") for word in ("turn", "rotate"))
+    for word in ("turn", "rotate"):
+        c.accept_phrase(word, "and")
+    while c.accept(*_WORKING):
+        pass
+    if c.phrase("in", "spiral") or c.phrase("in", "continuous"):
+        while c.accept("in", "continuous", "spiral", *ROUND_WORDS):
+            pass
+        nodes.append(Join(None, "", c.span_from(save)))
+        return True
+    if c.accept("behind", "over", "before") and c.accept("petals", "petal", "shells", "rnd", "round", "sts"):
+        while c.token.kind in ("word", "num") and not c.at(*_SEPARATORS, "in"):
+            c.i += 1
+        return True
+    c.accept("back")
+    if (c.accept("on", "along", "in", "down", "up", "across") or turned) and _the_other(c):
+        while c.at("side", "edge", "of", "foundation", "beg", "starting", "ch", "chain", "chs", "chains"):
+            c.i += 1
+        return True
+    c.i = save
+    worked = c.accept("working", "work")
+    if (worked and c.accept("in", "into", "through")) or c.accept("in", "through"):
+        i = c.i
+        if c.accept("back") and c.accept("bump", "bumps", "ridge"):  # how a foundation chain is worked into
+            while c.at("of", "each", "starting", "foundation", *CHAIN_WORDS):
+                c.i += 1
+            return True
+        c.i = i
+        if (c.accept("both") and c.accept("loop", "loops", "lps")) and (
+            c.accept("again", "only") or c.at(*_SEPARATORS) or c.token.kind == "end"
+        ):
+            r.part = ""
+            return True
+        part = targets.read_part(c)
+        onto = targets.read_round_meant(c) if part else 0
+        if not part and worked and c.accept("sts", "stitches"):
+            onto = targets.read_round_meant(c)
+        while c.at("only", "throughout", "around", "for", "this", "whole", "entire", "rnd", "round", "all"):
+            c.i += 1
+        if (part or onto) and (c.at(*_SEPARATORS, ":") or c.token.kind == "end"):
+            c.accept(":")
+            r.part = part
+            if onto:
+                nodes.append(Onto(onto, c.span_from(i)))
+            return True
+    c.i = save
+    return False
+
+
+def _the_other(c: Cursor) -> bool:
+    return c.accept("other", "opposite", "second", "underside", "bottom")
+
+
+def _part_behind(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`, working in back loops only` behind what is worked so."""
+    c = r.c
+    save = c.i
+    c.i += 1
+    part = targets.read_part(c) if nodes and c.accept("in", "into", "through") else ""
+    if part and (c.token.kind == "end" or c.at(*_SEPARATORS, "(", "[", "-")):
+        nodes[-1] = grouping.in_part(nodes[-1], part)
+        return True
+    c.i = save
+    return False
+
+
+# ---- acts and joins -----------------------------------------------------------------------
+
+
+def _act(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    fresh = depth == 0 and only_acts(nodes)
+    act = acts.read_act(r.c, fresh)
+    if act is None:
+        return False
+    if fresh:
+        r.yarn = r.yarn or act.yarn
+    nodes.append(act)
+    return True
+
+
+def _join(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    after_chain = bool(nodes) and isinstance(nodes[-1], Chain)
+    join = closing.read_join(r.c, bool(nodes) and depth == 0, after_chain)
+    if join is None:
+        return False
+    nodes.append(join)
+    return True
+
+
+def _not_turned(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    return r.c.accept_phrase("do", "not", "turn") or r.c.accept_phrase("don't", "turn")
+
+
+# ---- places -------------------------------------------------------------------------------
+
+
+def _skip(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    c = r.c
+    i = c.i
+    c.i += 1
+    c.accept("over")
+    if c.accept("nothing", "none"):
+        return True
+    wheres = places.read_places(c)
+    c.accept("behind") and (c.accept("post", "fpdc", "it"), c.accept("st", "sts"))
+    nodes.extend(Skip(w, c.span_from(i)) for w in wheres)
+    return True
+
+
+def _say_corner(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`corner ch 2`, `corner tr`: which place is the corner."""
+    c = r.c
+    i = c.i
+    c.i += 1
+    if c.accept("ch", "chain"):
+        nodes.append(SayCorner(Target("sp", chains=c.number()), c.span_from(i)))
+        return True
+    stitch = c.stitch()
+    if stitch is None or c.at(*_INTO):
+        c.i = i
+        return False
+    nodes.append(SayCorner(Target("st", stitch), c.span_from(i)))
+    return True
+
+
+def _place_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`in next ch-2 sp work (3 dc, ch 2, 3 dc)`, `in ring, ch 3, ...`; `work in dc to end` names a stitch."""
+    c = r.c
+    i = c.i
+    c.i += 1
+    if c.opens_stitch():
+        save = c.i
+        c.stitch()
+        sweeps = c.at("to", "around", "across", "throughout")
+        c.i = save
+        if sweeps:
+            nodes.extend(stitching.stitches(r))
+            return True
+    wheres = places.read_places(c)
+    told = c.tokens[i : c.i]
+    chained = [t.value for t in told if t.kind == "num"] if any(t.text in CHAIN_WORDS for t in told) else []
+    ring = wheres[0].targets and wheres[0].targets[0].kind == "ring"
+    if ring and chained:  # `into a ring of 4 ch`
+        r.ring = chained[0]
+    if c.accept(":", ",") and ring:
+        return True  # all that follows goes into the ring
+    c.accept("work", "make", "working")
+    c.accept(":")
+    if not ring or not c.chained():
+        nodes.extend(stitching.swept(r, stitching.worked_in(r, wheres, i, depth)))
+    return True
+
+
+def _all_in(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`..., all in next sp`: where what stands before it goes."""
+    c = r.c
+    k = 2 if c.ahead().text == "worked" else 1
+    if not nodes or c.ahead(k).text not in _INTO:
+        return False
+    c.i += k + 1
+    where = places.read_places(c)[0]
+    if where.targets and where.targets[0].kind != "ring":
+        if not isinstance(nodes[-1], Work | Chain | Repeat):
+            raise c.fail("instruction")
+        nodes.append(Work((), where, c.span_from(c.i - 1)))
+        r.all_in = True
+    return True
+
+
+# ---- beginnings ---------------------------------------------------------------------------
+
+
+def _begun_with(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`beginning with 6 sc in ring`; `12 dc in ring, beginning with ch 3 as first dc`, which changes no count."""
+    c = r.c
+    if c.at(*_BEGINNING) and c.ahead().text != "with":
+        return False
+    c.i = min(c.i + 2, len(c.tokens) - 1)
+    if targets.read_ring(c):
+        return True
+    knot = c.at("slip") and c.ahead().text in _LOOPED
+    works = knot or c.token.kind == "num" or c.at("standing", "chainless") or c.opens_stitch()
+    if not only_acts(nodes) or depth or not works:
+        while c.token.kind in ("word", "num", "ord") or c.at("-"):
+            c.i += 1
+    return True
+
+
+def _begun_in(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`starting in 2nd ch from hook, sc in next 9 ch`; `start in any corner: *(3 dc, ...`."""
+    c = r.c
+    if c.ahead().text not in _INTO:
+        return False
+    i = c.i
+    c.i += 2
+    where = places.read_places(c)[0]
+    chained = bool(where.targets) and where.targets[0].kind == "ring"
+    if not chained and (c.at(":", ".", ";") or c.ahead().text in ("*", *_OPEN)):
+        nodes.append(Act("attach", c.span_from(i), where=where))
+        return True
+    c.accept(",", ":")
+    begun: list[Node] = []
+    r.instruction(begun, Marks(), depth)
+    first = begun[0] if begun else None
+    if not isinstance(first, Work) or first.where.mode not in ("next", "each"):
+        raise c.fail("instruction")
+    rest = first.where.count - 1
+    after = [replace(first, where=replace(first.where, count=max(1, rest)))]
+    nodes += [replace(first, where=where), *(after if rest or first.where.mode == "each" else ()), *begun[1:]]
+    return True
+
+
+def _first_is_chain(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`12 tr in ring, the first replaced by 3 ch`: how the round starts, which changes no count."""
+    c = r.c
+    k = 1
+    while c.ahead(k).kind in ("word", "num"):
+        k += 1
+    said = {c.ahead(j).text for j in range(1, k)}
+    if said.isdisjoint(("replaced", "as", "being")) or said.isdisjoint(CHAIN_WORDS):
+        return False
+    c.i += k
+    return True
+
+
+def _label(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    label = labels.read_told_label(r.c)
+    if label is None:
+        return False
+    grouping.label_last(nodes, label, r.c.span_from(r.c.i - 1)[1])
+    return True
+
+
+def _so_many_in_ring(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`MR 6`: so many single crochet in the ring, as they are worked in pieces that grow in sc (common practice, no
+    source)."""
+    c = r.c
+    if c.ahead().kind != "num" or nodes or not c.ends(2):
+        return False
+    i = c.i
+    n = c.ahead().value
+    c.i += 2
+    r.last_stitch = "sc"
+    span = c.span_from(i)
+    nodes.append(Work((Make("sc", n, span),), Where("next", (targets.RING,), span), span))
+    return True
+
+
+def _ring(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`make a ring of 4 ch`, `magic ring`: what round 1 goes into."""
+    c = r.c
+    if c.at("magic", "adjustable", "sliding", "slip"):
+        if c.ahead().text not in _LOOPED:
+            return False
+        c.i += 2
+        return True
+    if not only_acts(nodes):
+        return False
+    save = c.i
+    if c.accept_phrase("ring", "of"):
+        r.ring = c.chains()
+    c.i = c.i if r.ring and c.i > save + 1 else save + 1
+    return True
+
+
+# ---- what asks for no stitch --------------------------------------------------------------
+
+
+def _finished(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`sl st in first dc to finish`."""
+    if r.c.ahead().text not in ("finish", "end", "complete", "secure") or not nodes:
+        return False
+    r.c.i += 2
+    return True
+
+
+def _remark(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    return depth == 0 and (remarks.clause(r.c, nodes) or remarks.motion(r.c, nodes))
+
+
+def _fill(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    r.c.i += 1
+    return True
+
+
+OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
+    ((), _times_bracket),
+    (_OPEN, _bracket),
+    (("rep", "repeat", "reps", "work"), _repeat),
+    (("continue", "cont", "continuing"), _on_around),
+    (_SETTING_WORDS, _setting),
+    ((), _as_round),
+    (acts.ACT_WORDS, _act),
+    ((), _times_behind),
+    (("with", "separated", "between", "after"), _chains_between),
+    ((), _join),
+    (_SKIPPING, _skip),
+    (("corner",), _say_corner),
+    (_INTO, _place_first),
+    (("working", "worked", "work", "all"), _part_behind),
+    (("all",), _all_in),
+    (("counting", "including", *_BEGINNING), _begun_with),
+    (_BEGINNING, _begun_in),
+    ((), _label),
+    (("first",), _first_is_chain),
+    (("do", "don't"), _not_turned),
+    (("to",), _finished),
+    ((), _remark),
+    (("mr", "mc"), _so_many_in_ring),
+    (("magic", "adjustable", "sliding", "slip", *_CENTRES), _ring),
+    (FILL, _fill),
+)
+"""The words that an instruction of each kind may begin with (empty: any), and what reads it."""

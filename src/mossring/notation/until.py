@@ -1,0 +1,127 @@
+"""How far a repeat or a sweep goes: `around`, `to corner`, `until 2 sts remain`."""
+
+from __future__ import annotations
+
+from mossring.notation.cursor import CHAIN_WORDS, SPACE_WORDS, Cursor, UnreadableError
+from mossring.notation.targets import ANY_STITCH, CORNER, opens_target, read_target
+from mossring.notation.tree import Target, Until
+
+END = Until("end")
+"""To the end of the round."""
+
+
+def read_until(c: Cursor) -> Until | None:
+    """`around`, `to corner`, `across side`, `to next ch-2 sp`, `to last 2 sts`, `to end`; None if not said."""
+    c.accept_phrase("all", "way") or (c.at("all") and c.ahead().text in ("around", "round") and c.accept("all"))
+    if c.accept("around", "round", "throughout"):
+        c.accept("round", "rnd", "ring", "circle")
+        return _to_last(c) or (read_until(c) if c.at("until", "till") else None) or END
+    if c.accept("across", "along"):
+        c.accept("each", "this", "next")
+        c.accept("other")
+        side = c.accept("side", "edge")
+        if side and c.accept("of"):
+            c.accept("foundation")
+            c.accept(*CHAIN_WORDS)
+            return Until("across")
+        if side:
+            c.accept("to") and (c.accept("next"), c.accept("corner"))
+        elif c.accept("to"):
+            return _until_what(c)
+        c.accept("row")
+        return Until("target", CORNER) if side else Until("across")
+    up = c.at("up") and c.ahead().text == "to"
+    if (up or c.at("to", "until", "till")) and not c.phrase("to", "join") and not c.phrase("to", "form"):
+        till = c.at("until", "till")
+        c.i += 2 if up else 1
+        if till and _so_many_worked(c):
+            return END
+        return _until_what(c)
+    return None
+
+
+def _so_many_worked(c: Cursor) -> bool:
+    """`until you have 12 spokes`, `until 16 sc`, `until 3 corners are done`: where the round, or the words behind it,
+    end it anyway."""
+    save = c.i
+    c.accept("you", "there") and c.accept("have", "are")
+    if c.number() and c.token.kind == "word" and not c.at(*CHAIN_WORDS, "and", "then"):
+        c.i += 1
+        c.accept("are", "have") and c.accept("been")
+        c.accept("done", "made", "worked", "completed", "complete", "formed")
+        if not c.at("remain", "remains", "left"):  # `until one tr remains` is another matter
+            c.forgive(save)
+            return True
+    c.i = save
+    return False
+
+
+def _to_last(c: Cursor) -> Until | None:
+    """`around to last 2 sts`."""
+    if c.at("to", "until") and "last" in (c.ahead().text, c.ahead(2).text):
+        c.i += 1
+        return _until_what(c)
+    return None
+
+
+def _until_what(c: Cursor) -> Until:
+    if (left := _until_left(c)) is not None:
+        return left
+    if c.accept("end", "beg", "beginning", "start"):
+        if c.accept("of"):
+            return END if c.accept("rnd", "round") else Until("across")
+        return Until("across")
+    if c.accept("last"):
+        if c.accept("side", "edge"):
+            return END  # the words behind it are for that side
+        n = read_count(c)
+        target = _rest_or_target(c)
+        return Until("last", target, 1 if n is None else n)
+    n = c.number() if c.accept("within") else None
+    if n is not None:
+        return Until("last", read_target(c), n)
+    c.accept("next", "each", "following", "other", "same", "first")
+    return Until("target", read_target(c))
+
+
+def _until_left(c: Cursor) -> Until | None:
+    """`until one tr remains`, `until 2 sts are left`."""
+    save = c.i
+    n = c.number()
+    if n is not None and opens_target(c):
+        target = read_target(c)
+        c.accept("is", "are")
+        if c.accept("remain", "remains", "left", "remaining"):
+            return Until("last", target, n)
+    c.i = save
+    return None
+
+
+def _rest_or_target(c: Cursor) -> Target:
+    """What is counted from the end: `last 2 sts`, `last 2` for short."""
+    save = c.i
+    try:
+        return read_target(c)
+    except UnreadableError:
+        c.i = save
+        if c.token.kind == "end" or c.at(",", ";", ".", ")", "]"):
+            return ANY_STITCH
+        raise
+
+
+def read_count(c: Cursor) -> int | None:
+    """How many places; `2ch sp` and `2 ch sp` are a length and `3-dc cl` a stitch, not a count."""
+    if c.token.kind == "num":
+        many = c.ahead(2).text in ("sps", "spaces", "loops", "lps") and not _hyphened(c)  # `next 5 ch sps`
+        if c.ahead().text in CHAIN_WORDS and c.ahead(2).text in (*SPACE_WORDS, "corner", "corners") and not many:
+            return None
+        save = c.i
+        if c.legged():
+            c.i = save
+            return None
+    return c.number()
+
+
+def _hyphened(c: Cursor) -> bool:
+    """Whether the next two tokens are one word: `5-ch`, `5ch`."""
+    return c.text[c.token.end : c.ahead().start].strip() != "" or c.token.end == c.ahead().start
