@@ -11,7 +11,7 @@ import re
 from collections import OrderedDict
 from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
-from functools import lru_cache
+from functools import lru_cache, partial
 from threading import Lock
 
 from mossring.notation import (
@@ -27,12 +27,12 @@ from mossring.notation import (
     read_names,
     read_round,
 )
-from mossring.notation.document import MAX_ROUNDS, POLYGONS
+from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import likely_dialect
-from mossring.notation.grouping import heaped
 from mossring.notation.growing import grown, has_corner, only_corners, spread, with_groups
-from mossring.notation.passing import only_prose, past_words
+from mossring.notation.header import POLYGONS
 from mossring.notation.tree import Label, Node
+from mossring.readings import in_one_place, without_odd_words
 from mossring.shape import (
     Entry,
     Fit,
@@ -48,7 +48,6 @@ from mossring.stitches import Dialect
 from mossring.stitches.table import lookup
 from mossring.stitches.terms import TERMS, spellings
 from mossring.working import Fabric, State, WorkedRound, work_round
-from mossring.working.tally import due, mismatches
 
 _CACHED_STITCHES = 400_000
 RECTANGLE = 4
@@ -257,10 +256,11 @@ def _work_by(
         names = read_definitions(doc.definitions, names, dialect)
     draft.names = names
     state = _first_state(doc, shape, dialect)
-    key = _digest(b"", repr((state, gauge, dialect, doc.stitches)))
+    key = _digest(b"", repr((state, gauge, dialect, names)))
     entries: list[Entry] = []
     bodies: dict[int, RoundTree] = {}
     unread = 0
+    passed: set[str] = set()
     for line in doc.rounds:
         tree = read_cached(line.text, dialect, names, line.part if draft.rounds else "")
         if (tree.ring or tree.cast) and not draft.rounds:
@@ -270,7 +270,8 @@ def _work_by(
                 continue
         if tree.unread and unread < _MOST_UNREAD:
             unread += 1
-            tree = _past_words(line, tree, dialect, names, state)
+            part = line.part if draft.rounds else ""
+            tree = without_odd_words(state, line, tree, partial(_read, dialect, names, part), passed)
         for number in range(line.first, line.last + 1):
             if len(draft.rounds) >= most < MAX_ROUNDS:
                 return draft
@@ -288,7 +289,7 @@ def _work_by(
             before = state
             if known is None:
                 after = work_round(state, source, yarn=yarn, around=line.word != "Row")
-                if source is tree and tree.stated and (other := _heaped(state, after, tree, line, number)):
+                if source is tree and tree.stated and (other := in_one_place(state, after, line, tree, number)):
                     after, source = other
                 assert after.before is not None
                 onto = _stands_on(after.before)
@@ -310,58 +311,8 @@ def _work_by(
     return draft
 
 
-def _past_words(line: RoundLine, tree: RoundTree, dialect: Dialect, names: Names, state: State) -> RoundTree:
-    """The round as it reads when the words nobody can read are passed over: where it then comes to what it states (or,
-    where they say nothing of the work, fits the round below), and all ways to pass over so few come to the same."""
-
-    def read(text: str) -> RoundTree:
-        return read_cached(text, dialect, names, line.part if state.past else "")
-
-    found: tuple[int, RoundTree, WorkedRound] | None = None
-    for text, spans in past_words(line.text, tree, read):
-        words = sum(len(line.text[a:b].split()) for a, b in spans)
-        if found is not None and words > found[0]:
-            break
-        other = read(text)
-        done = work_round(state, other, yarn=line.yarn or other.yarn, around=line.word != "Row").before
-        assert done is not None
-        if done.troubles or not _borne_out(done, other, line, only_prose(line.text, spans)):
-            continue
-        if found is not None and _feet(done) != _feet(found[2]):
-            return tree
-        told = tuple(Trouble("passed over", span, {"words": line.text[slice(*span)]}) for span in spans)
-        found = found or (words, replace(other, troubles=(*other.troubles, *told)), done)
-    return found[1] if found else tree
-
-
-def _heaped(
-    state: State, after: State, tree: RoundTree, line: RoundLine, number: int
-) -> tuple[State, RoundTree] | None:
-    """The round as it comes to what it states with `2 hdc` in one place, where it doesn't with one in each of two."""
-    owed = due(tree.stated, number, line.first, line.last)
-    worked = after.before
-    if not owed or worked is None or not (worked.troubles or any(mismatches(worked, tree.stated, owed))):
-        return None
-    body = heaped(tree.body)
-    if body == tree.body:
-        return None
-    other = work_round(state, tree, body, yarn=line.yarn or tree.yarn, around=line.word != "Row")
-    done = other.before
-    if done is None or done.troubles or any(mismatches(done, tree.stated, owed)):
-        return None
-    return other, replace(tree, body=body)
-
-
-def _feet(done: WorkedRound) -> list[tuple[object, ...]]:
-    return [(m.kind, m.chains, m.feet) for m in done.made]
-
-
-def _borne_out(done: WorkedRound, tree: RoundTree, line: RoundLine, prose: bool) -> bool:
-    """Whether the count that a round states, or its even sides, show that it was read as it was meant."""
-    owed = due(tree.stated, line.first, line.first, line.last)
-    if any(mismatches(done, tree.stated, owed)):
-        return False
-    return any(s.what != "chains" for s in owed) or (prose and len(set(done.per_side())) <= 1)
+def _read(dialect: Dialect, names: Names, part: str, text: str) -> RoundTree:
+    return read_cached(text, dialect, names, part)
 
 
 def _stands_on(done: WorkedRound) -> int:

@@ -88,3 +88,36 @@ def test_a_reading_borne_out_is_only_hinted_at_and_worked() -> None:
 def test_words_behind_two_stars_that_stop_short_are_told_and_never_raised() -> None:
     found = analyse(f"{CIRCLE}Rnd 3: *sc in next st, 2 sc in next st* until\n").findings
     assert [f.round for f in found if f.severity == "stop"] == [3]
+
+
+def test_words_passed_over_once_are_passed_over_again() -> None:
+    """So a later round is judged by its stitches, and a mistake in it is told as what it is."""
+    text = (
+        "Terms: US\nRnd 1: 6 sc in magic ring (6)\nRnd 2: 2 sc in each st around, oh joy (12)\n"
+        "Rnd 3: [sc in next st, 2 sc in next st] 6 times, oh joy (17)\n"
+    )
+    found = analyse(text).findings
+    assert [(f.code, f.round) for f in found] == [("MR110", 2), ("MR110", 3), ("MR301", 3)]
+
+
+@pytest.mark.parametrize(
+    ("words", "count"),
+    [("*2 hdc, 1 hdc* x 4 (12)", 12), ("[2 hdc, hdc] 4 times (12)", 12), ("*2 hdc, 1 hdc; rep from * around (12)", 12)],
+)
+def test_two_in_one_place_where_the_count_says_so(words: str, count: int) -> None:
+    result = analyse(f"Terms: US\nRnd 1: 8 hdc in magic ring (8)\nRnd 2: {words}\n")
+    assert result.draft.rounds[1].worked.stitches == count
+    assert not result.stopped
+
+
+def test_one_in_each_of_two_places_where_that_comes_out() -> None:
+    result = analyse("Terms: US\nRnd 1: 9 hdc in magic ring (9)\nRnd 2: [2 hdc, 2 hdc in next st] 3 times (12)\n")
+    assert result.draft.rounds[1].worked.stitches == 12
+    assert [f.code for f in result.findings if f.severity == "stop"] == []
+
+
+def test_a_definition_changed_is_worked_anew() -> None:
+    """What stands in the cache depends on the stitches that the pattern defines."""
+    text = "Bud (US)\nSpecial stitches:\nShell = 5 dc in one st\nRnd 1: 6 sc in MR\nRnd 2: Shell in each st around\n"
+    counts = [analyse(t).draft.rounds[1].worked.stitches for t in (text, text.replace("5 dc", "6 dc"), text)]
+    assert counts == [30, 36, 30]

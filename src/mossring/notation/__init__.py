@@ -1,15 +1,8 @@
 """The draft notation: a pattern file into its parts, one round's words into a tree."""
 
 from mossring.notation.cursor import Names
-from mossring.notation.document import (
-    Begin,
-    Document,
-    RoundLine,
-    Shape,
-    read_begin,
-    read_document,
-    read_shape,
-)
+from mossring.notation.document import Document, RoundLine, read_document
+from mossring.notation.header import Begin, Shape, read_begin, read_shape
 from mossring.notation.naming import names_told, read_definitions, read_names
 from mossring.notation.reader import read_round
 from mossring.notation.tree import RoundTree, Trouble

@@ -108,7 +108,7 @@ _AFTER_JOIN = ("(", "[", "<", "-", "=", "turn", "fasten", "finish", "cut", "brea
 
 
 def _read_joined(c: Cursor, i: int) -> Join:
-    c.accept("round", "rnd", "ring")
+    c.accept("round", "rnd", "ring", "circle") and c.accept_phrase("and", "join")  # `close circle and join with sl st`
     c.accept("with", "by", "using")
     stitch = c.stitch() or "slst"
     where = _NOWHERE

@@ -8,7 +8,7 @@ from functools import cache
 from itertools import pairwise
 from typing import NamedTuple
 
-from mossring.notation.tokens import Token, tokenize, undotted
+from mossring.notation.tokens import Kind, Token, tokenize, undotted
 from mossring.notation.tree import Node, Span, Trouble, Where
 from mossring.notation.words import (
     A_STITCH,
@@ -31,11 +31,13 @@ from mossring.stitches.terms import Dialect, spellings
 
 class Named(NamedTuple):
     """A special stitch of a motif: the words of its name, what it is made of, as a group for one place, and the space
-    or corner that its definition has it worked in, if it says one."""
+    or corner that its definition has it worked in, if it says one. means: for the name of a place (`CS`, written just
+    so), the words that it stands for."""
 
     words: tuple[str, ...]
     group: tuple[Node, ...]
     place: Where | None = None
+    means: tuple[str, ...] = ()
 
 
 Names = tuple[Named, ...]
@@ -133,6 +135,7 @@ class Cursor:
         self.dialect = dialect
         self.names = names
         told = [t for t in tokenize(undotted(text)) if t.text not in ADVERBS and text[t.start : t.end] not in ARTICLES]
+        told = self._spelt_out(told)
         told = [t for t, then in pairwise([*told, told[-1]]) if t.text != "a" or then.text not in A_STITCH]
         self.tokens = _in_a_word(told)
         self.i = 0
@@ -144,12 +147,27 @@ class Cursor:
         self._spellings = _by_first_word(dialect)
         self._other = _by_first_word("us" if dialect == "uk" else "uk")
 
+    def _spelt_out(self, tokens: list[Token]) -> list[Token]:
+        """The tokens with the names of places (`CS = corner space`) in full."""
+        meant = {name.words[0]: name.means for name in self.names if name.means}
+        if not meant:
+            return tokens
+        out: list[Token] = []
+        for t in tokens:
+            words = meant.get(self.text[t.start : t.end], ())
+            numbers = [int(w) if w.isdigit() else 0 for w in words]
+            kinds: list[Kind] = ["num" if n else "word" for n in numbers]
+            out += [replace(t, text=w, kind=k, value=n) for w, k, n in zip(words, kinds, numbers, strict=True)]
+            out += [] if words else [t]
+        return out
+
     def _spell(self, known: frozenset[str], names: frozenset[str]) -> None:
         guesses = 0
         stitches = spellings(self.dialect)
         for k, t in enumerate(self.tokens):
             if t.text in SHORT and t.text not in names:
                 t.text = SHORT[t.text]
+                t.kind = "mark" if t.text == "*" else t.kind
             if t.kind != "word" or t.text in known or t.text in names:
                 continue
             if YARN_NAME.fullmatch(self.text[t.start : t.end]) or self._called(k):
@@ -329,7 +347,7 @@ class Cursor:
     def name(self, into: bool = False) -> Named | None:
         """`named`, with the place that its definition says."""
         for name in self.names:
-            if into and len(name.group) < 2:
+            if name.means or (into and len(name.group) < 2):
                 continue
             words = name.words
             if self.phrase(*words) or self.phrase(*words[:-1], words[-1] + "s"):

@@ -6,6 +6,7 @@ import re
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
+from mossring.notation.header import SHAPES, Begin, Shape, read_begin, read_shape
 from mossring.notation.heads import (
     Head,
     first_within,
@@ -19,7 +20,6 @@ from mossring.notation.heads import (
 )
 from mossring.notation.lines import MOVES, continues, wrapped_at
 from mossring.notation.pasted import (
-    COUNT,
     Definition,
     Start,
     corner_told,
@@ -37,15 +37,12 @@ from mossring.notation.pasted import (
     works_in_ring,
 )
 from mossring.notation.tree import Span, Trouble
-from mossring.notation.words import NUMBERS
-from mossring.stitches.terms import TERMS, Dialect, dialect_of
+from mossring.stitches.terms import Dialect, dialect_of
 
 TERMS_KEY = re.compile(r"(?:[a-z ]+ )?(?:terms|terminology)")
 """Header keys, in lower case, that state the dialect."""
 MAX_CHARACTERS = 200_000
 """A pattern of ten pages has about 20,000 characters; ten times that is a book, not a motif."""
-MAX_FOUNDATION = 2000
-"""Chains of a foundation: ten metres of medium yarn, wider than anything worked in one piece."""
 MAX_ROUNDS = 200
 """The widest pieces made round by round (about 80 rounds) fit twice over."""
 
@@ -88,39 +85,8 @@ _ASKS = re.compile(r"\d|\b(?:rep|repeat|as|ch|chain|work|each|next|ring)\b", re.
 _ABOUT = re.compile(r"\b(?:row ends?|join|all (?:a)?round|slst|sl st|slip stitch|ss) ?\b", re.IGNORECASE)
 """How a border about a piece worked in rows differs from one more row."""
 _ASIDE = re.compile(r" ?\([^()]*\)")
-POLYGONS = {
-    "triangle": 3,
-    "square": 4,
-    "pentagon": 5,
-    "hexagon": 6,
-    "heptagon": 7,
-    "octagon": 8,
-    "nonagon": 9,
-}
-"""Polygons by name, with their sides."""
-_SHAPES = POLYGONS | {"rectangle": 4, "half square": 1}
-_SHAPED = re.compile(r"\b(?:" + "|".join([*_SHAPES, "circle", "granny", "motif", "pattern", "tile"]) + r")s?\b")
+_SHAPED = re.compile(r"\b(?:" + "|".join([*SHAPES, "circle", "granny", "motif", "pattern", "tile"]) + r")s?\b")
 """How a title speaks of what it is."""
-
-
-@dataclass(frozen=True, slots=True)
-class Shape:
-    """What a motif is to become. sides: 0 for a circle; squares_off: it begins as a circle."""
-
-    name: str
-    sides: int
-    squares_off: bool = False
-
-
-@dataclass(frozen=True, slots=True)
-class Begin:
-    """The centre. kind: magic ring, a chain ring of n, all of round 1 in one chain (the 2nd of n), or a
-    foundation of n chains or, where `stitch` is one, of n such foundation stitches."""
-
-    kind: Literal["magic ring", "ring", "one chain", "foundation"] = "magic ring"
-    chains: int = 0
-    span: Span = (0, 0)
-    stitch: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -417,6 +383,8 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
     k = key.lower().strip()
     doc.header.append((key, value))
     defined = definitions_in(value) if k not in _KEYS else []
+    if k == "abbreviations":
+        doc.definitions += [d for d in definitions_in(value) if d.names_place]
     if defined and (len(defined[0].names) > 1 or re.search(r"special|abbrev|stitch|uses", k)):
         doc.definitions += defined
         doc.telling.append(span)
@@ -459,41 +427,3 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
         doc.notes.append(Line("note", f"{key}: {value}", span[0]))
     elif m := re.fullmatch(r"yarn\s*([a-z])?", k):
         doc.yarns[(m[1] or "a").upper()] = value
-
-
-def read_shape(value: str) -> Shape | None:
-    """`square`, `circle to hexagon`, `9-gon`; None for anything else."""
-    v = " ".join(value.lower().replace("-", " ").split())
-    if v in ("circle", "round", "spiral"):
-        return Shape("circle", 0)
-    if v in _SHAPES:
-        return Shape(v, _SHAPES[v])
-    if m := re.fullmatch(r"circle to (?:an? )?(.+)", v):
-        inner = read_shape(m[1])
-        return Shape(f"circle to {inner.name}", inner.sides, True) if inner and inner.sides >= 3 else None
-    if m := re.fullmatch(r"(\d{1,2}) ?(?:gon|sided|sides)", v):
-        n = int(m[1])
-        return Shape(f"{n}-gon", n) if 3 <= n <= 24 else None
-    return None
-
-
-def read_begin(value: str, span: Span = (0, 0), dialect: Dialect | None = None) -> Begin | None:
-    """`magic ring`; `ch 4, join with sl st to form ring`; `ch 2` (all of round 1 in the 2nd chain from the hook);
-    `ch 24` (a foundation chain); `31 fsc` (foundation stitches, in US terms unless the dialect says otherwise)."""
-    v = " ".join(value.lower().split())
-    if re.search(r"\b(magic|adjustable|sliding)\b", v):
-        return Begin("magic ring", 0, span)
-    if m := re.fullmatch(r"(\d{1,4}) (?:(?:foundation )?(sc|hdc|dc|tr|htr)|f(sc|hdc|dc|tr|htr))s?", v):
-        key = TERMS[dialect or "us"]
-        stitch = next((k for k, t in key.items() if t.abbr == (m[2] or m[3])), "sc")
-        return Begin("foundation", int(m[1]), span, f"f{stitch}") if int(m[1]) <= MAX_FOUNDATION else None
-    m = re.search(rf"\b(?:ch(?:ain)?s?[ -]?({COUNT})|({COUNT}) ?ch(?:ain)?s?)\b", v)
-    if not m:
-        return Begin("magic ring", 0, span) if v in ("ring", "") else None
-    said = m[1] or m[2]
-    n = NUMBERS.get(said) or int(said)
-    if re.search(r"\b(ring|join|ss|sl st|slip)\b", v):
-        return Begin("ring", n, span) if 2 <= n <= 60 else None
-    if n <= 4 and not re.search(r"\bfoundation\b", v):
-        return Begin("one chain", n, span) if n >= 1 else None
-    return Begin("foundation", n, span) if n <= MAX_FOUNDATION else None

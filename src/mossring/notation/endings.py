@@ -126,6 +126,10 @@ def omitted(r: Reader) -> int | None:
             _pass_words(c)
             return 0
     at = c.i
+    if c.accept("working", "with") and c.accept("only"):  # `working only 1 sc after last ch-1 sp`
+        _pass_words(c)
+        return 0
+    c.i = at
     if c.accept("working") and c.accept("last"):  # `working last sl st in first sc`
         c.accept("last")
         placed = c.stitch() and c.accept("in", "into")

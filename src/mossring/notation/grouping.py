@@ -55,11 +55,11 @@ def _on_chain(where: Where) -> bool:
     return target.kind == "ring" and target.chains is not None
 
 
-def settle(nodes: list[Node], all_in: bool = False) -> None:
-    """`3 dc, ch 1, 3 dc all in next sp` (all_in) is one group, and so are `3 dc, ch 2, 3 dc in corner` and `dc, ch 2
-    and dc in next st`; chains and a slip stitch back into them are a picot."""
+def settle(nodes: list[Node], all_in: bool = False, starred: int = 0) -> None:
+    """`3 dc, ch 1, 3 dc all in next sp` (all_in) is one group, back to the last star (starred) at most; so are `3 dc,
+    ch 2, 3 dc in corner` and `dc, ch 2 and dc in next st`; chains and a slip stitch back into them are a picot."""
     if all_in:
-        _all_in(nodes)
+        _all_in(nodes, starred)
     _one_each(nodes)
     _one_group(nodes)
     _two_sweeps(nodes)
@@ -116,13 +116,13 @@ def _single(node: Node) -> bool:
     return isinstance(make, Make) and make.n == 1
 
 
-def _all_in(nodes: list[Node]) -> None:
+def _all_in(nodes: list[Node], starred: int) -> None:
     """The last place is that of all before it that names none; a starting chain stands there too."""
     last = nodes[-1] if nodes else None
     if not isinstance(last, Work):
         return
     k = len(nodes) - 1
-    while k and (isinstance(nodes[k - 1], Chain) or _unsaid(nodes[k - 1])):
+    while k > starred and (isinstance(nodes[k - 1], Chain) or _unsaid(nodes[k - 1])):
         k -= 1
     slipped = bool(k) and is_slip(nodes[k - 1])
     if slipped and isinstance(nodes[k], Chain):

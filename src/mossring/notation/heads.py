@@ -115,7 +115,8 @@ def _yarn(said: dict[str, str]) -> str:
 
 
 _NUMBER = re.compile(
-    r"^[ \t]*\(?(?P<first>\d{1,3})[ \t]*(?:\((?P<yarn>" + _YARN + r")\)[ \t]*)?[:.)-][ \t]+(?=\S)", re.IGNORECASE
+    r"^[ \t]*\(?(?P<first>\d{1,3})(?:st|nd|rd|th)?[ \t]*(?:\((?P<yarn>" + _YARN + r")\)[ \t]*)?[:.)-][ \t]+(?=\S)",
+    re.IGNORECASE,
 )
 
 

@@ -32,6 +32,10 @@ def read_definitions(definitions: Sequence[Definition], names: Names, dialect: D
     """More special stitches, from lines that turn out to define some; those of `names` stay as they are."""
     known = {name.words for name in names}
     for d in definitions:
+        if d.names_place:
+            means = tuple(t.text for t in tokenize(d.made.lower()) if t.kind in ("word", "num"))
+            names = (*names, *(Named((called,), (), None, means) for called in d.names if called.isalnum()))
+            continue
         words = [_words_of(n) for n in d.names]
         words = [w for w in words if w and w not in known and w not in spellings(dialect)]
         group = (_begun(d.names, names) or _defined(d.made, dialect, names, d.names)) if words else ()
@@ -100,15 +104,20 @@ def _defined(made: str, dialect: Dialect, names: Names, called: Sequence[str] = 
     legged = plain.legged()
     if legged and legged[1] == 1 and plain.token.kind == "end":  # `2 dc cluster (work 2 dc together in one sp)`
         return (Make(legged[0], 1, (0, 0)),)
+    if m := re.fullmatch(r"(?:a )?(cluster|popcorn|bobble) of (\w+) (.+?)s?\W*", made, re.IGNORECASE):
+        c = Cursor(f"{m[2]} {m[3]} {m[1]}", dialect, names)
+        told = c.legged()
+        if told and c.token.kind == "end":  # `cluster of 2 double crochet`
+            return (Make(told[0], 1, (0, 0)),)
     if m := re.fullmatch(r"picot \((?:ch ?(\d)|(\d) ?ch)\b[^()]*\)\W*", made, re.IGNORECASE):
         return (Make("picot", 1, (0, 0), chains=int(m[1] or m[2])),)
     motions = _motions(made, dialect)
     if motions:
         return (motions,)
-    told = legs_told(made)
-    if told:
+    legs = legs_told(made)
+    if legs:
         begins = re.match(r"\W*(?:ch(?:ain)? ?-?\d|\d ?-?ch)\b", made, re.IGNORECASE) is not None
-        whole = composed(told[0], told[1], told[2] + begins)
+        whole = composed(legs[0], legs[1], legs[2] + begins)
         return (Make(whole, 1, (0, 0), start="beg" if begins else ""),)
     inner = re.search(r"\(([^()]+)\)[^()]*$", made)
     for text in (made, _IN_SAME.sub("", made), inner[1] if inner else "", made.split(". ", 1)[0]):

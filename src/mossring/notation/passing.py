@@ -5,7 +5,8 @@ Which of them is meant is not decided here: what the round then comes to must be
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+import re
+from collections.abc import Callable, Iterable, Iterator
 
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, LOOP_PARTS, SPACE_WORDS, STITCH_WORDS
 from mossring.notation.tokens import Token, tokenize
@@ -37,12 +38,20 @@ def past_words(text: str, tree: RoundTree, read: Read) -> Iterator[tuple[str, li
         return
     first, *others = tree.unread
     if not others:
-        yield from ((blanked, [span]) for blanked, span in _one(text, first, read, 0))
+        yield from ((rest, [span]) for rest, span in _one(text, first, read, 0))
         return
     for half, span in _one(text, first, read, len(others)):
-        rest = read(half).unread
-        if rest:
-            yield from ((blanked, [span, then]) for blanked, then in _one(half, rest[0], read, 0))
+        clauses = read(half).unread
+        if clauses:
+            yield from ((rest, [span, then]) for rest, then in _one(half, clauses[0], read, 0))
+
+
+def blanked(text: str, words: Iterable[str]) -> tuple[str, list[Span]]:
+    """The text with these words blanked out wherever they stand, and where that is."""
+    spans = [m.span() for said in words for m in re.finditer(rf"\b{re.escape(said)}\b", text)]
+    for a, b in spans:
+        text = text[:a] + " " * (b - a) + text[b:]
+    return text, spans
 
 
 def only_prose(text: str, spans: list[Span]) -> bool:
@@ -67,10 +76,10 @@ def _one(text: str, clause: Span, read: Read, left: int) -> Iterator[tuple[str, 
         if not run or not _whole(run) or _asks(run, before, behind):
             continue
         span = (start + run[0].start, start + run[-1].end)
-        blanked = text[: span[0]] + " " * (span[1] - span[0]) + text[span[1] :]
-        found = read(blanked)
+        rest = text[: span[0]] + " " * (span[1] - span[0]) + text[span[1] :]
+        found = read(rest)
         if len(found.unread) == left and not _unknown(found, left):
-            yield blanked, span
+            yield rest, span
 
 
 def _unknown(tree: RoundTree, left: int) -> bool:

@@ -112,8 +112,15 @@ def names_stitches(value: str) -> bool:
 _DEFINED_LATER = re.compile(r"(?<=[.;!)]) +(?=[A-Z][\w '-]{1,24} ?= ?\S)")
 
 
+_LISTED_LATER = re.compile(
+    r"(?<=[.;!)]) +(?=(?:Abbreviations?|Special stitch(?:es)?|Stitch key|Key)\b[^:.]{0,12}: *\S)"
+)
+
+
 def defined_within(line: str) -> int:
-    """Where a sentence amid a line defines a special stitch; 0 if none does."""
+    """Where a sentence amid a line defines a special stitch, or a list of them begins; 0 if none does."""
+    if listed := _LISTED_LATER.search(line):
+        return listed.end()
     m = _DEFINED_LATER.search(line)
     return m.end() if m and names_stitches(line[m.end() :]) and "=" not in line[: m.start()] else 0
 
@@ -130,12 +137,22 @@ def says_begin(line: str) -> bool:
     return bool(_MAGIC.search(line) or _RING.search(line) or _CAST.match(line.split(". ", 1)[0]))
 
 
+_CHAINED = r"(?:ch(?:ain)?[ -]?\d?|\d[ -]?ch)"
+_PLACE = re.compile(rf"(?:the )?(?:(?:next|side|corner|{_CHAINED}) )*(?:sp|space|loop|corner)s?\.?", re.IGNORECASE)
+"""What a name of a place stands for: `corner space`, `ch-1 sp`."""
+
+
 @dataclass(frozen=True, slots=True)
 class Definition:
     """A line that may define a special stitch: its names, and what it says the stitch is made of."""
 
     names: tuple[str, ...]
     made: str
+
+    @property
+    def names_place(self) -> bool:
+        """Whether it is a place that is named (`CS = corner space`)."""
+        return _PLACE.fullmatch(self.made.strip()) is not None
 
 
 _TELLING = ("begin", "start", "using", "with", "in", "then", "next", "join", "work", "note", "for", "now")

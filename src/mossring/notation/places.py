@@ -140,7 +140,7 @@ def _plain_place(c: Cursor, i: int) -> Where:
         return _first_or_last(c, i)
     if _counts_on(c):
         return Where("next", (read_target(c),), c.span_from(i))
-    if c.accept("any"):
+    if c.accept("any") or c.accept_phrase("one", "of"):
         return Where("any", (read_target(c),), c.span_from(i))
     if c.at("rem", "remaining"):
         return _each(c, i)

@@ -17,7 +17,6 @@ from mossring.notation.tree import (
     Node,
     Repeat,
     RoundTree,
-    Span,
     Stated,
     Target,
     Trouble,
@@ -53,7 +52,7 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
     return RoundTree(
         tuple(body),
         tuple(reader.stated),
-        tuple(c.troubles),
+        tuple(t for t in c.troubles if t.kind != "unread"),
         written,
         reader.yarn,
         reader.repeat_of,
@@ -62,7 +61,7 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
         ring or reader.ring,
         tuple(reader.grows),
         cast,
-        tuple(reader.unread),
+        tuple(t.span for t in c.troubles if t.kind == "unread"),
     )
 
 
@@ -128,7 +127,6 @@ class Reader:
     sweeping: what a sweep works besides is being read.
     part: the loop that the whole round is worked in. last_stitch: what `inc` and `dec` are made of.
     grows: what `as Rnd 3, with ...` adds. begun: where the sentence begins.
-    unread: the clauses that were left out.
     """
 
     def __init__(self, c: Cursor) -> None:
@@ -146,7 +144,6 @@ class Reader:
         self.bracketed = (0, 0)
         self.sweeping = False
         self.begun = 0
-        self.unread: list[Span] = []
 
     def trouble(self, kind: str, i: int, **data: object) -> None:
         self.c.troubles.append(Trouble(kind, self.c.span_from(i), data))
@@ -181,7 +178,7 @@ class Reader:
                 if depth == 0 and remarks.sentence(c):
                     continue
                 self.instruction(nodes, marks, depth)
-                grouping.settle(nodes, self.all_in)
+                grouping.settle(nodes, self.all_in, max(marks.open.values(), default=0))
                 self.all_in = False
                 if depth == 0:
                     grouping.one_place_at_start(nodes)
@@ -191,7 +188,7 @@ class Reader:
                 if e.trouble:
                     c.troubles.append(e.trouble)
                 self._recover(before)
-                self.unread.append(c.span_from(before))
+                c.troubles.append(Trouble("unread", c.span_from(before)))
 
     def _trailing(self, nodes: list[Node]) -> bool:
         last = nodes[-1] if nodes else None

@@ -10,7 +10,7 @@ from mossring.notation import acts, endings, grouping, labels, likening, places,
 from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
-from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Together, Trouble, Until, Work
+from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Target, Together, Trouble, Until, Work
 from mossring.notation.until import END, read_until
 from mossring.notation.words import NUMBERS
 
@@ -261,6 +261,8 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     if star not in _STARS and (marks.close or marks.open):  # `*...*. Repeat ten more times.`, `*...; repeat all round`
         star = next(iter(marks.close or marks.open))
         c.i -= 1
+    elif star == "**" not in marks.open and "*" in marks.close:  # `repeat **`: what stands between two of them
+        star = "*"
     elif star not in _STARS and (begun := _run_so_far(nodes)):
         _rep_all(r, nodes, begun, i)
         return
@@ -275,7 +277,7 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
         c.i += 1
     times, until, span = _times_or_until(r, i)
     closed = star in marks.close or last < len(nodes)
-    body = tuple(nodes[first:last])
+    body = _again(nodes[first:last], last - first)
     cut = marks.open.get("**") if star == "*" else None
     cut = cut - first if cut is not None and first < cut < last else None
     if not closed:
@@ -291,7 +293,9 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
 
 def _groups_wanted(c: Cursor, body: Sequence[Node], before: Sequence[Node], i: int) -> int | None:
     """`rep from * until there are 4 groups`, in the ring, which has no end: how many passes that is in all."""
-    if not any(isinstance(n, Work) and n.where.targets[:1] == (targets.RING,) for n in body):
+    ring = any(t.text in ("magic", "mr", "ring") for t in c.tokens[:i])
+    here = [n.where.targets[:1] for n in body if isinstance(n, Work)]
+    if (targets.RING,) not in here and not (ring and (Target("sp"),) in here):  # `in the loop`
         return None
     told = [t for t in c.tokens[i : c.i] if t.kind == "num" or t.text in NUMBERS]
     n = (told[0].value or NUMBERS.get(told[0].text, 0)) if told else 0

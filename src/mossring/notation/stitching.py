@@ -22,7 +22,7 @@ from mossring.notation.tree import (
     Work,
 )
 from mossring.notation.until import END, read_until
-from mossring.notation.words import NUMBERS
+from mossring.notation.words import NUMBERS, ORDINALS
 from mossring.stitches.table import composed, is_stitch, lookup
 
 if TYPE_CHECKING:
@@ -133,8 +133,8 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
         r.last_stitch = key
         return _increase(r)
     after = c.number() if n is None and not legged else None
-    if after is not None and c.token.text in STITCH_WORDS:  # `dc 5 sts`
-        c.i += 1
+    if after is not None and (c.at(*STITCH_WORDS) or (c.at("times") and c.ahead().text in ("in", "into"))):
+        c.i += 1  # `dc 5 sts`, `single crochet 6 times into ring`
     part = part or targets.read_part(c, after=True) or r.part
     count = legged[1] if legged else n if n is not None else after
     make = Make(key, 1 if count is None else count, c.span_from(i), part=part, closing=_closing(c))
@@ -249,13 +249,31 @@ def every_other(c: Cursor, group: tuple[Node, ...], i: int) -> Repeat | None:
     """`3 tr in every other 1-ch sp`, `dc in alternate sts`: one is worked and the next passed, all round. None with
     nothing read otherwise."""
     other = c.at("every") and c.ahead().text == "other"
-    if not other and not c.at("alternate"):
+    nth = c.ahead().value if c.ahead().kind == "ord" else ORDINALS.get(c.ahead().text, 0)
+    if not other and not c.at("alternate") and not (c.at("every") and nth > 1):
         return None
-    c.i += 2 if other else 1
+    c.i += 1 if c.at("alternate") else 2
     place = Where("next", (targets.read_target(c),), c.span_from(i))
     until = read_until(c) or END
-    body = (Work(group, place, c.span_from(i)), Skip(place, c.span_from(i)))
+    passed: Node = Skip(replace(place, count=max(1, nth - 1)), c.span_from(i))
+    if (plain := _in_the_others(c)) is not None:  # `2 tr in every 3rd tr, 1 tr in the others`
+        passed = Work((plain,), replace(place, count=max(1, nth - 1)), c.span_from(i))
+    body = (passed, Work(group, place, c.span_from(i))) if plain else (Work(group, place, c.span_from(i)), passed)
     return Repeat(body, None, c.span_from(i), until=until)
+
+
+def _in_the_others(c: Cursor) -> Make | None:
+    save = c.i
+    c.accept(",") or c.accept("and")
+    c.accept("and")
+    n = c.number() or 1
+    key = c.stitch()
+    others = key and c.accept("in", "into") and (c.accept("all") or True)
+    if key and others and c.accept("others", "other", "rest", "remaining"):
+        c.accept(*STITCH_WORDS, "ones")
+        return Make(key, n, c.span_from(save))
+    c.i = save
+    return None
 
 
 def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from mossring.notation.cursor import CHAIN_WORDS, SPACE_WORDS, Cursor, UnreadableError
+from mossring.notation.cursor import CHAIN_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.targets import ANY_STITCH, CORNER, opens_target, read_target
 from mossring.notation.tree import Target, Until
 
@@ -47,6 +47,7 @@ def _so_many_worked(c: Cursor) -> bool:
     c.accept("you", "there") and c.accept("have", "are")
     if c.number() and c.token.kind == "word" and not c.at(*CHAIN_WORDS, "and", "then"):
         c.i += 1
+        c.accept("of") and (c.number(), c.stitch() or c.accept(*STITCH_WORDS))  # `four sets of 3 dc`
         c.accept("are", "have") and c.accept("been")
         c.accept("done", "made", "worked", "completed", "complete", "formed")
         if not c.at("remain", "remains", "left"):  # `until one tr remains` is another matter

@@ -49,6 +49,8 @@ SHORT = {
     "btwn": "between",
     "cnr": "corner",
     "cnrs": "corners",
+    "asterisk": "*",
+    "asterisks": "*",
     "stem": "post",
     "stems": "posts",
 }
@@ -97,7 +99,9 @@ ARTICLES = frozenset({"a", "an", "the", "An", "The", "THE", "our", "we", "We"})
 A_STITCH = frozenset({"ss", "sl", "slip", "magic", "ring", "standing"})
 """Before one of these a capital A is no yarn: `JOIN WITH A SS`."""
 
-ADVERBS = frozenset({"loosely", "tightly", "carefully", "gently", "neatly", "firmly", "simply", "evenly"})
+ADVERBS = frozenset(
+    {"loosely", "tightly", "carefully", "gently", "neatly", "firmly", "simply", "evenly", "invisible", "invisibly"}
+)
 """How something is to be worked: nothing that changes the fabric."""
 
 _COLOURS = """
@@ -137,7 +141,7 @@ tighten draw break established way manner pattern increasing incs cont keep cont
 above set before so but only using initial placing putting also up along to close join side rotate fasten final ending
 nothing none bump bumps ridge remains facing faces us after step gives makes giving should will are like take insert
 withdraw yo yrh
-mc replaced being by formed created than there done completed s f o fo wind wrap finger fingers section part
+mc replaced being by formed created than there done completed others ones s f o fo wind wrap finger fingers section part
 granny solid separated
 stopping stop complete preceding prior beneath darn sew alternate
 """

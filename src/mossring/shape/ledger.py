@@ -15,7 +15,7 @@ from math import pi, tan
 from operator import attrgetter
 from typing import Literal
 
-from mossring.notation.document import Begin
+from mossring.notation.header import Begin
 from mossring.shape.gauge import SPACE_HEIGHT, Gauge
 from mossring.stitches.table import CHAIN_WIDTH, lookup
 from mossring.working.fabric import RING, Made, WorkedRound

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import cos, hypot, pi, sqrt
 
-from mossring.notation.document import Shape
+from mossring.notation.header import Shape
 from mossring.shape.gauge import Gauge
 from mossring.shape.ledger import Entry
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from mossring.notation.document import Shape
+from mossring.notation.header import Shape
 from mossring.shape.gauge import Gauge
 from mossring.shape.ledger import Entry
 from mossring.shape.size import size_of

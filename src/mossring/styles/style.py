@@ -6,7 +6,7 @@ import re
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from mossring.notation.document import Begin, read_begin
+from mossring.notation.header import Begin, read_begin
 from mossring.stitches.table import lookup
 
 CHAINLESS = {"dc": 1, "tr": 2}

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from mossring.notation.document import Begin
+from mossring.notation.header import Begin
 from mossring.notation.tree import Chain, Join, Label, Node, RoundTree, Trouble
 from mossring.working.budget import MAX_STITCHES, Budget
 from mossring.working.corners import find_corners

@@ -7,7 +7,8 @@ from dataclasses import dataclass, field
 from typing import cast
 
 from mossring.draft import Draft
-from mossring.notation.document import STITCH_KEY, TERMS_KEY, Begin
+from mossring.notation.document import STITCH_KEY, TERMS_KEY
+from mossring.notation.header import Begin
 from mossring.shape.hooks import hook_mm, hook_name
 from mossring.stitches import is_stitch
 from mossring.stitches.terms import TERMS, Dialect, term

@@ -62,11 +62,12 @@ def described(keys: Iterable[str], dialect: Dialect) -> list[tuple[str, str]]:
 def own_names(names: Names) -> dict[tuple[Item, ...], str]:
     """The designer's own names for groups, by what they are made of."""
     out: dict[tuple[Item, ...], str] = {}
-    for words, group, place in sorted(names, key=lambda n: len(" ".join(n.words))):
-        if place:  # the name of a corner or a space, with its stitches
+    for name in sorted(names, key=lambda n: len(" ".join(n.words))):
+        if name.place or name.means:  # the name of a corner or a space
             continue
-        if (items := as_items(group)) and not (isinstance(group[0], Make) and group[0].start):
-            out.setdefault(items, ("-" if len(words[0]) == 1 else " ").join(words))
+        first = name.group[0] if name.group else None
+        if (items := as_items(name.group)) and not (isinstance(first, Make) and first.start):
+            out.setdefault(items, ("-" if len(name.words[0]) == 1 else " ").join(name.words))
     return out
 
 
