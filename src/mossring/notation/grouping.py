@@ -178,7 +178,8 @@ def one_place_at_start(nodes: list[Node]) -> None:
     k = next((i for i, n in enumerate(nodes) if not isinstance(n, Act) and not is_slip(n)), 0)
     start, between = nodes[k], nodes[k + 1 : -1]
     about_chain = any(isinstance(n, Chain) for n in between)
-    if not (k if space else about_chain) or not (isinstance(start, Chain) or _stands(start)) or not between:
+    arrived = k > 0 or (isinstance(start, Work) and start.where.said)  # `standing dc in any ch-2 sp`
+    if not (arrived if space else about_chain) or not (isinstance(start, Chain) or _stands(start)) or not between:
         return
     unsaid = all(isinstance(n, Chain) or (isinstance(n, Work) and not n.where.said) for n in between)
     if unsaid and all(n.label is None for n in between if isinstance(n, Chain)):
@@ -229,7 +230,9 @@ def _heaped(node: Node) -> Node:
 def _stands(node: Node) -> bool:
     """Whether a node is a standing stitch, in whatever place the hook is."""
     first = node.group[0] if isinstance(node, Work) and node.group else None
-    return isinstance(first, Make) and first.start == "standing" and isinstance(node, Work) and not node.where.said
+    if not isinstance(node, Work) or not isinstance(first, Make) or first.start != "standing":
+        return False
+    return not node.where.said or (node.where.mode == "any" and node.where.targets[0].is_space)
 
 
 def in_part(node: Node, part: str) -> Node:

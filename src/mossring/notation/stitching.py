@@ -185,6 +185,9 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
         r.all_in = True
     if make.n == 1 and c.at("twice", "thrice") and c.ahead().text in ("in", "into"):  # `dc twice in each st`
         make = replace(make, n=c.times() or 1)
+    save = c.i
+    if _along_foundation(c) and not c.at("in", "into"):
+        c.i = save
     around = places.at_place(c)
     if c.at("over", "across", "along") and c.ahead().text in ("to", "into") and make.stitch == "slst":
         c.i += 1
@@ -195,10 +198,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
         if (every := every_other(c, (make,), i)) is not None:
             return [every]
         wheres = places.read_places(c)
-        if c.at("along", "across") and c.ahead().text in _FOUNDATION:  # `in each of next 11 ch along foundation`
-            c.i += 1
-            while c.accept(*_FOUNDATION, *CHAIN_WORDS, "side", "edge", "of"):
-                pass
+        _along_foundation(c)
         if make.stitch and lookup(make.stitch).made == "post":  # `FPdc around ch-3`: the chain that began the round
             wheres = [replace(w, targets=(Target("start"),)) if _is_space(w) else w for w in wheres]
         span = c.span_from(i)
@@ -219,6 +219,16 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     mode: Literal["next", "same"] = "same" if make.start in ("beg", "standing") and not times else "next"
     where = Where(mode, (targets.ANY_STITCH,), make.span, times or make.n, said=False)
     return [Work((replace(make, n=1),), where, make.span)]
+
+
+def _along_foundation(c: Cursor) -> bool:
+    """`in each of next 11 ch along foundation`, `tr along other side in next 3 ch`: which side that is shows anyway."""
+    if not c.at("along", "across", "on") or c.ahead().text not in _FOUNDATION:
+        return False
+    c.i += 1
+    while c.accept(*_FOUNDATION, *CHAIN_WORDS, "side", "edge", "of"):
+        pass
+    return True
 
 
 def _along_rows(c: Cursor) -> bool:

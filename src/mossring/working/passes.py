@@ -65,11 +65,18 @@ def _around(w: Worker, node: Repeat) -> None:
             passes += 1
             if edge.pos <= before[0] and w.depths.taken <= before[1] and passes > 1:
                 raise UnworkableError("repeat goes nowhere", node.span)
+        w.passed[id(node)] = passes
         if passes == most and node.cut is not None:
             for inner in node.body[: node.cut]:
                 w.node(inner)
     finally:
         edge.caps.pop()
+
+
+def one_less(w: Worker, node: Repeat) -> None:
+    """The round is to be worked again with the last pass cut short, where it wasn't yet."""
+    if node_passes := w.passed.get(id(node), 0) * (id(node) not in w.most_passes):
+        raise AgainError(id(node), node_passes - 1)
 
 
 def _another(w: Worker, body: Sequence[Node]) -> bool:

@@ -88,6 +88,7 @@ class Worker(Maker):
         """Work the nodes. Unworkable instructions become troubles and are passed over."""
         self.written = written
         self.tail = passes.before_more_work(body)
+        self.passed: dict[int, int] = {}
         self.short = passes.before_the_start(body) if self.edge.line else frozenset()
         place = first_place(body)
         self.in_one_chain = place is not None and bool(place.targets) and bool(place.targets[0].chains)
@@ -121,6 +122,9 @@ class Worker(Maker):
                 raise
             except UnworkableError as e:
                 used_up = not self.edge.ring and self.edge.pos >= self.edge.end
+                last = body[k - 1] if k else None  # `ending with 2 dc in last st`, where the last pass ended so anyway
+                if used_up and isinstance(last, Repeat) and last.loose and last.cut is not None and last.times is None:
+                    passes.one_less(self, last)
                 if used_up and fades_out(body, k):
                     self.closing_done = True
                     return
