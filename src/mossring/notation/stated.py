@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from mossring.notation import targets
 from mossring.notation.cursor import GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
+from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Make, Stated
 
 _OPEN = {"(": ")", "[": "]", "<": ">"}
@@ -251,5 +252,7 @@ def _what(c: Cursor) -> str | None:
             c.forgive(c.i - k)
             return "chains"
     if c.at(")", "]", ">", ",", "per", "on", "each", ".", ":", "-") or c.token.kind == "end":
+        return ""
+    if c.at("in", "for", "at") and c.ahead().text in (*ROUND_WORDS, "end"):  # `12 in rnd 3, 18 in rnd 4`
         return ""
     return None

@@ -54,7 +54,7 @@ def counted(done: WorkedRound, s: Stated, stated: Sequence[Stated] = ()) -> int 
         many.append(sum(1 for g in groups(done.made) for size in _runs(done, g) if size >= 2))
         if s.like:
             many.append(sum(f" {_kinds(done, g)} ".count(f" {s.like} ") for g in groups(done.made)))
-        return None if s.n in many or not many[0] else many[0]
+        return None if s.n in many or not many[0] else min(many, key=lambda n: abs(n - s.n))
     if s.per_side and s.what in ("", "sts"):
         sides = done.per_side()
         fits = [x for x in sides if s.n - x in _corner_stitches(done)]
