@@ -29,6 +29,7 @@ from mossring.notation import (
 )
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import likely_dialect
+from mossring.notation.grouping import begun_chainless
 from mossring.notation.growing import grown, has_corner, only_corners, spread, with_groups
 from mossring.notation.header import POLYGONS
 from mossring.notation.tree import Label, Node
@@ -256,13 +257,16 @@ def _work_by(
         names = read_definitions(doc.definitions, names, dialect)
     draft.names = names
     state = _first_state(doc, shape, dialect)
-    key = _digest(b"", repr((state, gauge, dialect, names)))
+    chainless = spellings(dialect).get((doc.chainless,), "")
+    key = _digest(b"", repr((state, gauge, dialect, names, chainless)))
     entries: list[Entry] = []
     bodies: dict[int, RoundTree] = {}
     unread = 0
     passed: set[str] = set()
     for line in doc.rounds:
         tree = read_cached(line.text, dialect, names, line.part if draft.rounds else "")
+        if chainless:
+            tree = replace(tree, body=begun_chainless(tree.body, chainless))
         if (tree.ring or tree.cast) and not draft.rounds:
             doc.begin = Begin("ring", tree.ring) if tree.ring else Begin("foundation", tree.cast or 0)
             state = replace(state, begin=doc.begin)

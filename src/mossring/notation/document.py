@@ -31,6 +31,7 @@ from mossring.notation.pasted import (
     plain,
     said_dialect,
     says_begin,
+    told_chainless,
     told_loops,
     told_starts,
     worked_into,
@@ -127,7 +128,7 @@ class Document:
     plain: the text with Markdown's marks blanked out. moved: where a line starts that moves the hook and
     belongs to the round that comes next. in_stitches: amid a list of stitches.
     starts: what the notes say of starting chains. part: the loop that they say the rounds to come are worked in.
-    set_up: round 1 is called a foundation row.
+    set_up: round 1 is called a foundation row. chainless: the stitch that `(sc, ch 1)` at a round's start is.
     numbered: rounds are lines with a number alone. width: where lines are broken, if they are.
     spiral: the notes say that rounds aren't joined.
     """
@@ -158,6 +159,7 @@ class Document:
     part: str = ""
     moved: int | None = None
     set_up: bool = False
+    chainless: str = ""
 
     def words(self) -> str:
         """The text with all but its instructions blanked out: titles, yarns and notes speak for no dialect."""
@@ -282,6 +284,7 @@ def _prose(doc: Document, line: str, at: int) -> None:
     if not doc.rounds or bare.startswith(("(", "*", "Note", "note", "NB")):
         doc.starts += told_starts(bare)
     doc.part = told_loops(bare) or doc.part
+    doc.chainless = told_chainless(bare) or doc.chainless
     if not doc.rounds and (corner := corner_told(bare)):
         doc.definitions.append(corner)
         doc.telling.append(span)
@@ -359,6 +362,8 @@ def _round(doc: Document, head: Head, line: str, at: int) -> None:
         doc.notes.append(Line("heading", doc.plain[last.head[0] : last.at + len(last.text)], last.head[0]))
     span = (at + head.start, at + head.end)
     text = line[head.end :].rstrip()
+    if "throughout" in text:
+        doc.chainless = told_chainless(text) or doc.chainless
     start = at + head.end
     if doc.moved is not None:  # what moves the hook is the beginning of this round
         before = doc.plain[doc.moved : span[0]].replace("\n", " ").rstrip(" .")
@@ -424,6 +429,7 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
         doc.header.pop()
         doc.starts += told_starts(value)
         doc.part = told_loops(value) or doc.part
+        doc.chainless = told_chainless(value) or doc.chainless
         doc.notes.append(Line("note", f"{key}: {value}", span[0]))
     elif m := re.fullmatch(r"yarn\s*([a-z])?", k):
         doc.yarns[(m[1] or "a").upper()] = value

@@ -298,6 +298,24 @@ def start_place(r: Reader, nodes: list[Node]) -> None:
         nodes += [replace(last, where=w, span=w.span) for w in places.read_places(c)]
 
 
+def begun_chainless(body: Sequence[Node], stitch: str) -> tuple[Node, ...]:
+    """A round's instructions where its notes say that `(sc, ch 1)` at its start is such a stitch."""
+    k = next((k for k, n in enumerate(body) if not isinstance(n, Act) and not is_slip(n)), len(body))
+    first, then = (*body[k : k + 2], None, None)[:2]
+    group = first.group if isinstance(first, Work) else ()
+    if isinstance(then, Chain) and len(group) == 1 and not then.label:
+        group, after = (*group, then), k + 2
+    else:
+        after = k + 1
+    if not isinstance(first, Work) or len(group) != 2 or not isinstance(group[1], Chain) or group[1].n != 1:
+        return tuple(body)
+    sc, span = group[0], (first.span[0], (then or first).span[1] if after > k + 1 else first.span[1])
+    if not isinstance(sc, Make) or (sc.stitch, sc.n) != ("sc", 1) or stitch == "sc":
+        return tuple(body)
+    start = Make(stitch, 1, span, start="chainless")
+    return (*body[:k], replace(first, group=(start,), span=span), *body[after:])
+
+
 def _chainless(nodes: list[Node], label: Label) -> None:
     """`sc, ch 1 (counts as dc)`: a chainless start."""
     if len(nodes) < 2 or label.stitch in (None, "ch"):

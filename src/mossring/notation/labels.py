@@ -110,10 +110,12 @@ def _label(c: Cursor) -> Label | None:
 
 
 def read_told_label(c: Cursor) -> Label | None:
-    """`The skipped chains count as a dc.`: a label in a sentence of its own."""
+    """`The skipped chains count as a dc.`, `(sc, ch 1) counts as dc`: a label in a sentence of its own, or behind
+    brackets."""
     save = c.i
     c.accept("these")
-    label = _label(c) if c.at("skipped", "missed", "unworked") else None
+    bracketed = c.at("counts", "count") and c.i > 0 and c.tokens[c.i - 1].text in (")", "]")
+    label = _label(c) if bracketed or c.at("skipped", "missed", "unworked") else None
     if label is None:
         c.i = save
     return label

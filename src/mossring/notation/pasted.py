@@ -223,6 +223,19 @@ _STARTING = re.compile(
 )
 
 
+_CHAINLESS = re.compile(
+    r"\b(?:sc|dc)\b,? ?(?:\+ ?)?(?:ch ?-?1|1 ?ch)\b[^.;]{0,60}?"
+    r"\bcounts? as (?:(?:an?|the|1|first|1st) )*(?P<what>[a-z]+)",
+    re.IGNORECASE,
+)
+
+
+def told_chainless(line: str) -> str:
+    """What a line says that every chainless start is: `each round begins with (sc, ch 1), which counts as a dc`."""
+    m = _CHAINLESS.search(line)
+    return m["what"].lower() if m else ""
+
+
 @dataclass(frozen=True, slots=True)
 class Start:
     """What the notes say of every starting chain of n chains (0: of any): what it counts as, or `` for nothing,

@@ -364,9 +364,9 @@ def _rep_last(r: Reader, nodes: list[Node], i: int) -> None:
 
 
 def _in_ring(c: Cursor) -> None:
-    """`3 dc, ch 2, repeat 3 more times in ring`: where round 1 goes anyway."""
+    """`3 dc, ch 2, repeat 3 more times in ring`, `... in same ch`: where round 1 goes anyway."""
     save = c.i
-    if not (c.accept("in", "into") and targets.read_ring(c)):
+    if not (c.accept("in", "into") and (targets.read_ring(c) or c.accept_phrase("same", "ch"))):
         c.i = save
 
 
