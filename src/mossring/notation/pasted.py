@@ -190,7 +190,8 @@ def definitions_in(line: str) -> list[Definition]:
 
 
 _CORNER_TOLD = re.compile(
-    r"\b(?:every|each|all|the|a) corners? (?:is|are|means?)(?: (?:worked|made|always))*(?: as)?:? (?P<made>[^.;]+)",
+    r"(?:\b(?:every|each|all|the|a) corners?|(?<=\. )Corners) (?:is|are|means?)(?: (?:worked|made|always))*(?: as)?:? "
+    r"(?P<made>[^.;]+)",
     re.IGNORECASE,
 )
 

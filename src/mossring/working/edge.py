@@ -198,6 +198,13 @@ class Edge:
         self.between = False
         return found if found < stop else None
 
+    def beside_start(self, start: int) -> int | None:
+        """The next space that lies beside the chain with which a row below began."""
+        if not self.line:
+            return None
+        beside = (u for u in range(start, self.end) if self.at(u).kind == "ch")
+        return next((u for u in beside if self.at(u - 1).start or self.at(u + 1).start), None)
+
     def is_between(self, u: int, target: Target) -> bool:
         """Whether the place that matched is the gap before place u, not u itself."""
         return self.kind_of(target) in ("between", "group", "gap") and self.at(u).kind != "ch"

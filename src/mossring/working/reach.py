@@ -46,6 +46,8 @@ def find(w: Worker, where: Where) -> int:
     if u is None and w.loop_from and not w.loop_held and target.kind == "st" and edge.first == edge.base:
         w.loop_held = True
         return edge.end  # the last loop is held where the first one hangs
+    if u is None and target.kind == "sp" and target.chains:
+        u = edge.beside_start(edge.pos)  # `in ch-4 sp`, what a turning ch-4 leaves beside the stitch it counts as
     if u is None and len(w.made) <= 1 and target.stitch and edge.at(edge.last).kind == "ch":
         return edge.here()  # `dc over htr`, the stitch that closed the round below in its corner
     if u is None:

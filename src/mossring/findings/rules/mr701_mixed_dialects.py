@@ -12,7 +12,7 @@ from collections.abc import Iterator
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
-from mossring.notation.evidence import evidence
+from mossring.notation.evidence import Evidence, evidence
 from mossring.stitches.terms import PROVES, TERMS, term
 
 CODE = "MR701"
@@ -29,6 +29,8 @@ def check(look: Look) -> Iterator[Finding]:
     found = evidence(draft.doc.words())
     against = [e for e in found if e.dialect == other]
     proof = [e for e in against if e.weight == 3]
+    if draft.said_terms and len(proof) == 1 and _said_once(draft.doc.words(), proof[0]):
+        return
     habits = sum(e.weight for e in against)
     own = sum(e.weight for e in found if e.dialect == mine)
     if not proof and not (habits >= 3 and own == 0):
@@ -47,6 +49,14 @@ def check(look: Look) -> Iterator[Finding]:
     finding.round = number
     finding.most = 2
     yield finding
+
+
+def _said_once(words: str, e: Evidence) -> bool:
+    """Whether it is a chain that counts as a stitch of which the text has no other: a slip of the chain (MR601)."""
+    stitch = re.search(r"[a-z]+$", words[e.span[0] : e.span[1]].rstrip(" )"), re.IGNORECASE)
+    if stitch is None or " counts as " not in e.why:
+        return False
+    return len(re.findall(rf"\b{stitch[0]}s?\b", words)) == 1
 
 
 def _mends(look: Look, other: str, own: int) -> Iterator[Fix]:
