@@ -341,10 +341,15 @@ def _rounds(doc: Document, head: Head, line: str, at: int) -> None:
             _round(doc, here, part, at + start)
 
 
-def _is_row(words: str) -> bool:
-    """Whether `R1` is a row: worked along a chain, turned at its end and not joined."""
+_TURNED = re.compile(r"\W*R(?:ow)?\.? ?2\b[\s:.)-]*(?:ch(?:ain)? ?-?\d,? (?:and )?)?turn\b", re.IGNORECASE)
+"""How `R2` begins where it turns the work before it goes back."""
+
+
+def _is_row(words: str, after: str) -> bool:
+    """Whether `R1` is a row: worked along a chain, turned at its end or at the beginning of what comes after, and not
+    joined."""
     along = re.search(r"\bch(?:ain)?s?\b.*\b(?:hook|each)\b", words, re.IGNORECASE)
-    turned = re.search(r"\bturn\b", words, re.IGNORECASE)
+    turned = re.search(r"\bturn\b", words, re.IGNORECASE) or _TURNED.match(after)
     return bool(along and turned) and not re.search(r"\b(?:join|other side|opposite side)\b", words, re.IGNORECASE)
 
 
@@ -355,7 +360,9 @@ def _round(doc: Document, head: Head, line: str, at: int) -> None:
     for defined in _DEFINED_IN.findall(line):
         doc.definitions += definitions_in(defined)
     last = doc.rounds[-1] if doc.rounds else None
-    row = head.row or (head.short and (last.word == "Row" if last else _is_row(line[head.end :])))
+    row = head.row or (
+        head.short and (last.word == "Row" if last else _is_row(line[head.end :], doc.plain[at + len(line) :]))
+    )
     word = "Row" if row else "Rnd"
     if last and last.first == head.first < last.last and not _ASKS.search(last.text):
         doc.rounds.pop()  # `Rounds 1 to 3: dc circle` stands over the rounds themselves

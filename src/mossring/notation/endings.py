@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
+from mossring.notation import grouping
 from mossring.notation.cursor import STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Until, Work
@@ -70,15 +71,27 @@ def _begins_like(node: Node, first: Node | None) -> bool:
 
 
 def _next_two(r: Reader) -> list[Node]:
-    """The next two instructions, or what can be read of them."""
+    """The next two instructions, or what can be read of them; `1 tr, 1 ch, 1 tr in corner` is one."""
     end: list[Node] = []
     try:
         r.instruction(end, Marks(), _DEPTH)
-        if end and r.c.accept(","):
+        for _ in range(_HALVES):
+            if not end or (len(end) > 1 and not _half(end)) or not r.c.accept(","):
+                break
             r.instruction(end, Marks(), _DEPTH)
+            grouping.settle(end)
     except UnreadableError:
         pass
     return end
+
+
+_HALVES = 3
+
+
+def _half(end: Sequence[Node]) -> bool:
+    """Whether what is read so far may be the first half of a corner."""
+    first = end[0]
+    return len(end) == 2 and isinstance(first, Work) and not first.where.said and isinstance(end[1], Chain)
 
 
 def _ending_like(whole: Repeat, end: Sequence[Node]) -> Repeat:

@@ -123,6 +123,10 @@ def _plain_place(c: Cursor, i: int) -> Where:
     if c.accept("same", "this", "that") or c.phrase("joining", "st") or c.phrase("joining", "stitch"):
         c.accept("same") or c.accept("joining")
         return _same(c, i)
+    if c.at("joining") and c.opens_stitch(1):  # `dc around joining sc`, which closed the round below in its corner
+        c.i += 1
+        c.stitch()
+        return Where("same", (), c.span_from(i))
     if c.accept("rest", "remainder"):
         c.accept("of")
         if c.at("sts", "stitches", "round", "rnd", "row"):  # `dc in rest of sts`
@@ -387,7 +391,7 @@ def _as_what(c: Cursor) -> bool:
 
 _AT_PLACE = frozenset(
     {"next", "each", "every", "same", "corresponding", "post", "posts", "front", "back", "ch", "first", "last"}
-    | {"this", "that", "any", "following"}
+    | {"this", "that", "any", "following", "joining"}
 )
 _AT_STITCH = STITCH_WORDS | frozenset({"chain", "loop"})
 

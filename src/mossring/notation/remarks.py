@@ -73,6 +73,9 @@ def bracket(c: Cursor) -> bool:
     told = opening and opening[1].lower() in _REMARKING and not (c.ahead().text == "one" and c.opens_stitch(2))
     remarks = remarks or bool(told)  # `(the middle one of the 3)`
     remarks = remarks or bool(opening and not opening[1][0].isdigit() and words & {"=", ":"})  # `(shell = 5 dc)`
+    inside = (c.ahead().start, c.ahead(k - 1).end)
+    odd = any(t.kind in ("unknown word", "misspelt") and inside[0] <= t.span[0] < inside[1] for t in c.troubles)
+    remarks = remarks or (odd and not any(c.ahead(j).kind == "num" for j in range(1, k)))  # `(slip over to get there)`
     if not remarks or c.ahead(k + 1).text in ("in", "into"):
         return False
     c.i += k + 1
@@ -173,7 +176,9 @@ def _last_of_all(c: Cursor) -> bool:
     save = c.i
     c.accept("ending", "end") and c.accept("with", "by")
     c.accept("working", "making", "placing", "with", "work")
-    if c.i > save and c.accept("last", "final") and (c.stitch() or c.accept(*STITCH_WORDS)) and c.accept("in", "into"):
+    said = c.i > save  # `last sc in top of ch-3` needs no `working` before it
+    placed = c.accept("last", "final") and (c.stitch() or c.accept(*STITCH_WORDS)) and c.accept("in", "into")
+    if placed and (said or c.at("top", "turning", "beg")):
         try:
             places.read_place(c)
         except UnreadableError:

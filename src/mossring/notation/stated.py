@@ -52,11 +52,20 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
         stopped = c.accept(".")
         counted = out is not None and any(s.what != "chains" for s in out)  # `2 ch. Ss to top` is work
         cut = c.at("fasten", "finish", "cut", "break") or c.on_new_line
-        ended = c.token.kind == "end" or ((stopped or cut) and counted and c.at(*_AFTER_COUNT, "("))
+        ended = c.token.kind == "end" or _noted(c) or ((stopped or cut) and counted and c.at(*_AFTER_COUNT, "("))
     if out is not None and ended:
         return _series(out)
     c.i = save
     return None
+
+
+def _noted(c: Cursor) -> bool:
+    """Whether all that follows is a bracket on what counts: `13 tr (missed ch count as 1 tr)`."""
+    k = 1
+    while c.ahead(k).kind in ("word", "num"):
+        k += 1
+    told = {c.ahead(j).text for j in range(1, k)} & {"count", "counts", "counting", "counted", "including"}
+    return c.at("(", "[") and bool(told) and c.ahead(k).text in (")", "]") and c.ahead(k + 1).text in ("", ".")
 
 
 _HAVING = frozenset(

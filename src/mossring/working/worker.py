@@ -116,6 +116,8 @@ class Worker(Maker):
         elif not self.edge.ring:
             find_start(self, body)
         for k, node in enumerate(body):
+            if self._skips_base(body[k : k + 2]):
+                continue
             try:
                 self.node(node)
             except OverLimitError:
@@ -129,6 +131,14 @@ class Worker(Maker):
                     self.closing_done = True
                     return
                 self.troubles.append(e.trouble)
+
+    def _skips_base(self, nodes: Sequence[Node]) -> bool:
+        """`ch 3 (counts as dc), skip 1 st, dc in each st` in a row: what is skipped is where the chain stands."""
+        skip, sweep = nodes if len(nodes) > 1 else (None, None)
+        started = self.edge.line and len(self.made) == 1 and self.made[0].start
+        if not started or not isinstance(skip, Skip) or not isinstance(sweep, Work):
+            return False
+        return skip.where.mode == "next" and skip.where.count == 1 and sweep.where.mode == "each"
 
     # ---- nodes ----------------------------------------------------------------------------
 
