@@ -1,5 +1,6 @@
 import type { Reading, ReadLine } from "../api/client";
 import { Button } from "../ui/Button";
+import { pieces } from "./pieces";
 
 const SIGNS: Record<ReadLine["kind"], [string, string]> = {
   understood: ["✓", "text-moss"],
@@ -64,21 +65,17 @@ function Line({ line, text, correct }: LineProps) {
   );
 }
 
-/** The line's words, those that a mark is about underlined. */
+/** The line's words, those that marks are about underlined. */
 function marked(line: ReadLine, text: string) {
-  const words = text.slice(line.start, line.end);
-  const within = line.marks.filter((m) => m.end - m.start < words.length);
-  const mark = within.find((m) => m.stops) ?? within[0];
-  if (!mark) return words.trim();
-  const ink = mark.stops ? "bg-stop-soft text-stop" : "bg-transparent text-warn";
-  const [a, b] = [Math.max(0, mark.start - line.start), Math.min(words.length, mark.end - line.start)];
-  return (
-    <>
-      {words.slice(0, a)}
-      <mark className={`${ink} underline decoration-wavy`}>{words.slice(a, b)}</mark>
-      {words.slice(b)}
-    </>
-  );
+  return pieces(line, text).map(({ words, mark }, k) => {
+    if (!mark) return words;
+    const ink = mark.stops ? "bg-stop-soft text-stop" : "bg-transparent text-warn";
+    return (
+      <mark key={k} className={`${ink} underline decoration-wavy`}>
+        {words}
+      </mark>
+    );
+  });
 }
 
 function mended(text: string, edits: { start: number; end: number; text: string }[]): string {
