@@ -222,6 +222,8 @@ def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int 
         c.i += 2
         forms = c.accept("ring", "circle") and forms
         c.accept("rnd", "round")
+        how = c.i  # `join to form ring with sl st`
+        c.i = c.i if c.accept("with", "by", "using") and c.stitch() == "slst" else how
     space, told = None, False
     if stitch != "slst":
         label = labels.read_label(c)

@@ -14,7 +14,7 @@ def read_label(c: Cursor) -> Label | None:
     if c.token.text in ("(", "["):
         return read_bracket_label(c)
     save = c.i
-    c.accept(",")
+    c.accept(",", "-")
     label = _label(c)
     if label is None:
         c.i = save

@@ -164,7 +164,7 @@ def _instead(r: Reader, n: int) -> tuple[GrowthKind, int] | None:
     grouped = _group_of(c) or c.accept(*GROUP_WORDS)
     grouped or c.stitch() or c.accept(*STITCH_WORDS)
     _on_each_side(c)
-    if not (c.accept("instead") and c.accept("of")):
+    if not c.accept("instead"):
         return None
     before = c.number()
     c.stitch() or c.accept(*STITCH_WORDS)
@@ -198,7 +198,7 @@ def _more(r: Reader) -> tuple[GrowthKind, int] | None:
             c.accept(*ROUND_WORDS)
             if corners:
                 return "side", n
-            c.accept("instead") and c.accept("of") and c.number()
+            c.accept("instead") and c.number()
             return "between" if more else "between in all", n
     c.i = save
     if not more and c.accept(*GROUP_WORDS, *SPACE_WORDS):  # `but with three gaps on each side`

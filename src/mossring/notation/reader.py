@@ -45,6 +45,8 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
     reader = Reader(c)
     reader.part = part
     _summed_up(c)
+    if (count := _counted_first(c)) is not None:
+        reader.stated.append(count)
     body = reader.sequence(closer=None, depth=0)
     body, ring, cast = _own_beginning(body)
     body = _started(body)
@@ -75,6 +77,23 @@ def _summed_up(c: Cursor) -> None:
     if c.ahead(k + 1).text in ("*", "(", "[", *CHAIN_WORDS) or c.ahead(k + 2).text in CHAIN_WORDS:
         c.i = k + 1
         c.forgive(0)
+
+
+def _counted_first(c: Cursor) -> Stated | None:
+    """`12 dc (2 dc in each)`: the count of the round, and then its words; None with nothing read."""
+    save = c.i
+    n, kind = c.number(), c.stitch()
+    opened = c.i
+    closes = next((k for k in range(opened, len(c.tokens)) if c.tokens[k].text in (")", "]")), 0)
+    told = {t.text for t in c.tokens[opened:closes]}
+    ends = closes and c.tokens[closes + 1].kind == "end"
+    if n and kind not in (None, "ch") and c.at(*_OPENING) and ends and not told.isdisjoint(("each", "every", "next")):
+        return Stated(n, kind or "", (c.tokens[save].start, c.tokens[opened - 1].end))
+    c.i = save
+    return None
+
+
+_OPENING = ("(", "[")
 
 
 def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None]:

@@ -121,7 +121,10 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
     each = each and (
         c.accept("each", "every", "them") or c.at(*GROUP_WORDS, "corners", "cl", "clusters") or apart or c.ends(0)
     )
+    nth = c.ordinal() if each else None  # `12 dc in ring with ch 1 after every second dc`
     one = _one_by_one(made[-1]) if each else None
+    if one is not None and nth is not None:
+        one = _so_many_at_once(one, nth)
     if not n or one is None or not isinstance(made[-1], Work | Repeat):
         c.i = i
         return False
@@ -135,6 +138,15 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
     span, body = made[-1].span, (*one.body, *links)
     nodes[len(made) - 1 :] = [*(links if started else ()), replace(one, body=body, span=(span[0], c.span_from(i)[1]))]
     return True
+
+
+def _so_many_at_once(one: Repeat, n: int) -> Repeat | None:
+    """A repeat of one stitch as one of n at a time; None where they don't come out even."""
+    work = one.body[0] if len(one.body) == 1 else None
+    make = work.group[0] if isinstance(work, Work) and len(work.group) == 1 else None
+    if not isinstance(work, Work) or not isinstance(make, Make) or not one.times or one.times % n:
+        return None
+    return replace(one, body=(replace(work, group=(replace(make, n=n),)),), times=one.times // n)
 
 
 def _one_by_one(node: Node) -> Repeat | None:

@@ -88,7 +88,8 @@ PHRASES: dict[str, tuple[tuple[tuple[str, ...], str], ...]] = {
     ),
     "that": ((("that", "are", "left"), "left"), (("that", "remain"), "left"), (("that", "is", "left"), "left")),
     "which": ((("which", "are", "left"), "left"), (("which", "remain"), "left")),
-    "in": ((("in", "between"), "between"), (("in", "order", "to"), "to")),
+    "in": ((("in", "between"), "between"), (("in", "order", "to"), "to"), (("in", "place", "of"), "instead")),
+    "instead": ((("instead", "of"), "instead"),),
     "on": ((("on", "top", "of"), "in"),),
 }
 """Several words that say what one does, by the first of them."""
