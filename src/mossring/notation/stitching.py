@@ -6,7 +6,7 @@ from dataclasses import replace
 from typing import TYPE_CHECKING, Literal
 
 from mossring.notation import grouping, labels, legs, places, targets
-from mossring.notation.cursor import CHAIN_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
+from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.tree import (
     Act,
@@ -135,6 +135,8 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     after = c.number() if n is None and not legged else None
     if after is not None and (c.at(*STITCH_WORDS) or (c.at("times") and c.ahead().text in ("in", "into"))):
         c.i += 1  # `dc 5 sts`, `single crochet 6 times into ring`
+    if n is not None and c.at(*GROUP_WORDS) and c.ahead().text in ("in", "into"):  # `5-dc shell in next st`
+        c.i += 1
     part = part or targets.read_part(c, after=True) or r.part
     count = legged[1] if legged else n if n is not None else after
     make = Make(key, 1 if count is None else count, c.span_from(i), part=part, closing=_closing(c))

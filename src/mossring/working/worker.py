@@ -124,8 +124,8 @@ class Worker(Maker):
                 raise
             except UnworkableError as e:
                 used_up = not self.edge.ring and self.edge.pos >= self.edge.end
-                last = body[k - 1] if k else None  # `ending with 2 dc in last st`, where the last pass ended so anyway
-                if used_up and isinstance(last, Repeat) and last.loose and last.cut is not None and last.times is None:
+                last = body[k - 1] if k else None  # `around, (dc, ch 2, dc) in last sp`, where a pass did so already
+                if used_up and isinstance(last, Repeat) and last.times is None and (last.loose or last.cut is None):
                     passes.one_less(self, last)
                 if used_up and fades_out(body, k):
                     self.closing_done = True
