@@ -124,9 +124,10 @@ class Worker(Maker):
                 raise
             except UnworkableError as e:
                 used_up = not self.edge.ring and self.edge.pos >= self.edge.end
-                last = body[k - 1] if k else None  # `around, (dc, ch 2, dc) in last sp`, where a pass did so already
-                if used_up and isinstance(last, Repeat) and last.times is None and (last.loose or last.cut is None):
-                    passes.one_less(self, last)
+                before = body[k - 1] if k else None
+                ends = isinstance(node, Work) and node.where.mode == "last"  # `around, (dc, ch 2, dc) in last sp`
+                if used_up and ends and isinstance(before, Repeat) and before.times is None:
+                    passes.one_less(self, before)
                 if used_up and fades_out(body, k):
                     self.closing_done = True
                     return
