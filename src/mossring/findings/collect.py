@@ -142,7 +142,9 @@ class _Collector:
         if mine.text != theirs.text or g.message == f.message:
             return f
         there = _Collector(self.world)
+        there.spent, there.spent_on_lie = self.spent, self.spent_on_lie
         there._try_fixes(g, index)
+        self.spent, self.spent_on_lie = there.spent, there.spent_on_lie
         by = mine.at - theirs.at
         fixes = [
             Fix(x.label, tuple(Edit(e.start + by, e.end + by, e.text) for e in x.edits), x.states)

@@ -19,6 +19,8 @@ Read = Callable[[str], RoundTree]
 MOST_CLAUSES = 2
 """Clauses that can't be read, past which a round is told and not guessed at."""
 MOST_CHARACTERS = 1200
+_MOST_READ = 16_000
+"""Characters read in search of a reading: a round of 160 gets a hundred tries, and none is felt while typing."""
 _MOST_WORDS = 24
 """Words of a clause, past which only the whole of it is passed over."""
 _OPEN = {"(": ")", "[": "]"}
@@ -70,6 +72,8 @@ def _one(text: str, clause: Span, read: Read, left: int) -> Iterator[tuple[str, 
     told = [t for t in tokenize(text[start:end]) if t.kind != "end"]
     runs = [(a, b) for a in range(len(told)) for b in range(a, len(told))] if len(told) <= _MOST_WORDS else []
     runs = sorted(runs or [(0, len(told) - 1)], key=lambda r: r[1] - r[0])
+    most = max(4, _MOST_READ // len(text))
+    runs = [*runs[: most - 1], runs[-1]] if len(runs) > most else runs
     for a, b in runs:
         run = told[a : b + 1]
         before, behind = told[a - 1] if a else None, told[b + 1] if b + 1 < len(told) else None
