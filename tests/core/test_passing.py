@@ -121,3 +121,10 @@ def test_a_definition_changed_is_worked_anew() -> None:
     text = "Bud (US)\nSpecial stitches:\nShell = 5 dc in one st\nRnd 1: 6 sc in MR\nRnd 2: Shell in each st around\n"
     counts = [analyse(t).draft.rounds[1].worked.stitches for t in (text, text.replace("5 dc", "6 dc"), text)]
     assert counts == [30, 36, 30]
+
+
+@pytest.mark.parametrize(
+    "words", ["(dqx in next st, 2 sc in next st) 6 times", "(frob) 12 times", "(dqx, ch, dqx) around"]
+)
+def test_a_bracket_that_may_ask_for_stitches_is_never_silently_passed(words: str) -> None:
+    assert any(f.severity == "stop" for f in analyse(f"{CIRCLE}Rnd 3: {words}, sc in each st around").findings)

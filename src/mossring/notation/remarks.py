@@ -75,7 +75,17 @@ def bracket(c: Cursor) -> bool:
     remarks = remarks or bool(opening and not opening[1][0].isdigit() and words & {"=", ":"})  # `(shell = 5 dc)`
     inside = (c.ahead().start, c.ahead(k - 1).end)
     odd = any(t.kind in ("unknown word", "misspelt") and inside[0] <= t.span[0] < inside[1] for t in c.troubles)
-    remarks = remarks or (odd and not any(c.ahead(j).kind == "num" for j in range(1, k)))  # `(slip over to get there)`
+    asks = words & {",", ";", "in", "into", *_ASKING} or any(c.ahead(j).kind == "num" for j in range(1, k))
+    again = c.ahead(k + 1).kind == "num" or c.ahead(k + 1).text in (
+        "x",
+        "*",
+        "twice",
+        "thrice",
+        "around",
+        "to",
+        *NUMBERS,
+    )
+    remarks = remarks or (odd and k > _FEW and not asks and not again)  # `(slip over the tr to get there)`
     if not remarks or c.ahead(k + 1).text in ("in", "into"):
         return False
     c.i += k + 1
@@ -142,6 +152,7 @@ def _made(c: Cursor) -> bool:
 
 
 _MADE_WORDS = 8
+_FEW = 3
 _MANNERS = frozenset({"working", "being", "making", "taking", "keeping", "remembering", "noting", "catching"})
 
 

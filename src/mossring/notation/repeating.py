@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from mossring.notation import acts, endings, grouping, labels, likening, places, remarks, stitching, targets
+from mossring.notation import acts, endings, grouping, increases, labels, likening, places, remarks, stitching, targets
 from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
@@ -223,7 +223,7 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
         c.accept("at")
         c.accept("around")
         group = grouping.as_group(r, inner)
-        if (every := stitching.every_other(c, group, i)) is not None:
+        if (every := increases.every_other(c, group, i)) is not None:
             return [every]
         wheres = places.read_places(c)
         if times is not None:

@@ -238,8 +238,10 @@ def _what(c: Cursor) -> str | None:
         corner = c.accept("corner", "corners")
         if c.accept(*SPACE_WORDS) or corner:
             return f"ch-{m}"
-    if m is not None and (c.stitch() or True) and c.accept(*GROUP_WORDS):  # `4 2-dc groups`
-        return "groups"
+    if m is not None:  # `4 2-dc groups`
+        c.stitch()
+        if c.accept(*GROUP_WORDS):
+            return "groups"
     c.i = save
     if c.accept(*GROUP_WORDS):
         if c.accept("of"):

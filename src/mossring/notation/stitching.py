@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import TYPE_CHECKING, Literal
 
-from mossring.notation import grouping, labels, legs, places, targets
+from mossring.notation import grouping, increases, labels, legs, places, targets
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.tree import (
@@ -22,8 +22,8 @@ from mossring.notation.tree import (
     Work,
 )
 from mossring.notation.until import END, read_until
-from mossring.notation.words import NUMBERS, ORDINALS
-from mossring.stitches.table import composed, is_stitch, lookup
+from mossring.notation.words import NUMBERS
+from mossring.stitches.table import lookup
 
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
@@ -45,11 +45,11 @@ def stitches(r: Reader) -> list[Node]:
     i = c.i
     part = targets.read_part(c)
     if c.at("inc", "incs", "increase", "increases"):
-        return _increase(r)
+        return increases.increase(r)
     if _a_round_of(c):
         return _once_around(r, i)
     if c.at(*_DECREASES):
-        return _decrease(r)
+        return increases.decrease(r)
     name = c.name()
     start = "" if name else _start(c)
     name = name or c.name()
@@ -59,12 +59,12 @@ def stitches(r: Reader) -> list[Node]:
     n = c.number()
     c.accept("more")
     if n is not None and c.at("inc", "incs", "increases"):
-        return _increase(r, n)
+        return increases.increase(r, n)
     if n is not None and c.at(*_DECREASES):
-        return _decrease(r, n)
+        return increases.decrease(r, n)
     if n in (2, 3) and c.token.tight and c.ahead().text in ("inc", "incs", "increase"):  # `2-dc inc`
         r.last_stitch = c.stitch()
-        return _increase(r, made=n)
+        return increases.increase(r, made=n)
     if n is not None and (name := c.name()):
         return _special(r, name, n, i, start)
     c.i = at
@@ -131,7 +131,7 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     _called_also(c, key)
     if n is None and not legged and c.at("inc", "incs", "increase"):  # `dc inc in next st`
         r.last_stitch = key
-        return _increase(r)
+        return increases.increase(r)
     after = c.number() if n is None and not legged else None
     if after is not None and (c.at(*STITCH_WORDS) or (c.at("times") and c.ahead().text in ("in", "into"))):
         c.i += 1  # `dc 5 sts`, `single crochet 6 times into ring`
@@ -197,7 +197,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     if not to_end and (c.accept("in", "into", "to", "on", "at") or around or c.at(*_BARE_PLACES)):
         if around:
             c.i += 1
-        if (every := every_other(c, (make,), i)) is not None:
+        if (every := increases.every_other(c, (make,), i)) is not None:
             return [every]
         wheres = places.read_places(c)
         _along_foundation(c)
@@ -255,37 +255,6 @@ def _is_space(where: Where) -> bool:
 
 def _each_of(make: Make, where: Where) -> list[Node]:
     return [Work((make,), where, where.span)]
-
-
-def every_other(c: Cursor, group: tuple[Node, ...], i: int) -> Repeat | None:
-    """`3 tr in every other 1-ch sp`, `dc in alternate sts`: one is worked and the next passed, all round. None with
-    nothing read otherwise."""
-    other = c.at("every") and c.ahead().text == "other"
-    nth = c.ahead().value if c.ahead().kind == "ord" else ORDINALS.get(c.ahead().text, 0)
-    if not other and not c.at("alternate") and not (c.at("every") and nth > 1):
-        return None
-    c.i += 1 if c.at("alternate") else 2
-    place = Where("next", (targets.read_target(c),), c.span_from(i))
-    until = read_until(c) or END
-    passed: Node = Skip(replace(place, count=max(1, nth - 1)), c.span_from(i))
-    if (plain := _in_the_others(c)) is not None:  # `2 tr in every 3rd tr, 1 tr in the others`
-        passed = Work((plain,), replace(place, count=max(1, nth - 1)), c.span_from(i))
-    body = (passed, Work(group, place, c.span_from(i))) if plain else (Work(group, place, c.span_from(i)), passed)
-    return Repeat(body, None, c.span_from(i), until=until)
-
-
-def _in_the_others(c: Cursor) -> Make | None:
-    save = c.i
-    c.accept(",") or c.accept("and")
-    c.accept("and")
-    n = c.number() or 1
-    key = c.stitch()
-    others = key and c.accept("in", "into") and (c.accept("all") or True)
-    if key and others and c.accept("others", "other", "rest", "remaining"):
-        c.accept(*STITCH_WORDS, "ones")
-        return Make(key, n, c.span_from(save))
-    c.i = save
-    return None
 
 
 def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:
@@ -412,54 +381,6 @@ def _both_around(first: Work, second: Work) -> bool:
     one, other = first.where.targets[0], second.where.targets[:1]
     sweeps = first.where.until is END and one.kind == "st" and one.stitch != "end"
     return sweeps and bool(other) and other[0].is_space
-
-
-def _increase(r: Reader, n: int = 1, made: int = 2) -> list[Node]:
-    c = r.c
-    i = c.i
-    c.i += 1
-    make = Make(r.last_stitch or "", made, c.span_from(i), part=r.part)
-    if (nth := _every_nth(c)) is not None:  # `inc in every 3rd st`
-        place = Where("next", (targets.ANY_STITCH,), c.span_from(i))
-        plain = Work((replace(make, n=1),), replace(place, count=nth - 1, said=False), c.span_from(i))
-        return [Repeat((plain, Work((make,), place, c.span_from(i))), None, c.span_from(i), until=END)]
-    if c.accept("in", "into") or c.at("each", "every"):
-        wheres = places.read_places(c)
-        save = c.i
-        key = c.stitch() if c.accept("with", "using", "in") else None
-        if key:  # `inc in each st with dc`
-            r.last_stitch = key
-            make = replace(make, stitch=key)
-        else:
-            c.i = save
-        return [Work((make,), w, c.span_from(i)) for w in wheres]
-    until = read_until(c)
-    if until:
-        where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until)
-        return [Work((make,), where, c.span_from(i))]
-    n = c.times() or c.number() or n
-    return [Work((make,), Where("next", (targets.ANY_STITCH,), make.span, n), make.span)]
-
-
-def _every_nth(c: Cursor) -> int | None:
-    """`every 3rd st`, `in every other st`: which of them; None with nothing read."""
-    save = c.i
-    c.accept("in", "into")
-    nth = c.ordinal() if c.accept("every", "each") else None
-    nth = 2 if c.tokens[c.i - 1].text in ("every", "each") and c.accept("other") else nth
-    if nth and nth > 1 and (c.accept(*STITCH_WORDS) or c.stitch()):
-        c.accept("around") or c.accept_phrase("all", "around")
-        return nth
-    c.i = save
-    return None
-
-
-def _decrease(r: Reader, n: int = 1) -> list[Node]:
-    c = r.c
-    i = c.i
-    c.i += 1
-    key = composed("tog", r.last_stitch if r.last_stitch and is_stitch(r.last_stitch + "2tog") else "sc", 2)
-    return legs.together(r, Make(key, n, c.span_from(i), part=r.part), i)
 
 
 # ---- special stitches ---------------------------------------------------------------------

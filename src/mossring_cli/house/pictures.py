@@ -25,7 +25,7 @@ Beginning cluster (beg cl): ch 2, 2-dc cluster
 R1: mr, beg cl, ch 2, [cl, ch 2] 7 times, join (8 cl)
 R2: sl st in sp, beg cl in same sp, ch 3, [cl in nxet ch-2 sp, ch 3] around, join
 R3: sl st in ch-3 sp, ch 3, (2 dc, ch 2, 3 dc) in same sp, 3 dc in next ch-3 sp, *3 dc, ch 2, 3 dc in next ch-3 sp,
- 3 dc in next ch-3 sp; rep from * to end, join (36 dc)
+ 3 dc in next ch-3 sp; rep from * to end, humming a tune, join (36 dc)
 Fasten off and weave in ends.
 """
 

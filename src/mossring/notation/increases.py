@@ -1,0 +1,98 @@
+"""Increases and decreases by those names, and what is worked in every second or third place."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import TYPE_CHECKING
+
+from mossring.notation import legs, places, targets
+from mossring.notation.cursor import STITCH_WORDS, Cursor
+from mossring.notation.tree import Make, Node, Repeat, Skip, Where, Work
+from mossring.notation.until import END, read_until
+from mossring.notation.words import ORDINALS
+from mossring.stitches.table import composed, is_stitch
+
+if TYPE_CHECKING:
+    from mossring.notation.reader import Reader
+
+
+def every_other(c: Cursor, group: tuple[Node, ...], i: int) -> Repeat | None:
+    """`3 tr in every other 1-ch sp`, `dc in alternate sts`: one is worked and the next passed, all round. None with
+    nothing read otherwise."""
+    other = c.at("every") and c.ahead().text == "other"
+    nth = c.ahead().value if c.ahead().kind == "ord" else ORDINALS.get(c.ahead().text, 0)
+    if not other and not c.at("alternate") and not (c.at("every") and nth > 1):
+        return None
+    c.i += 1 if c.at("alternate") else 2
+    place = Where("next", (targets.read_target(c),), c.span_from(i))
+    until = read_until(c) or END
+    passed: Node = Skip(replace(place, count=max(1, nth - 1)), c.span_from(i))
+    if (plain := _in_the_others(c)) is not None:  # `2 tr in every 3rd tr, 1 tr in the others`
+        passed = Work((plain,), replace(place, count=max(1, nth - 1)), c.span_from(i))
+    body = (passed, Work(group, place, c.span_from(i))) if plain else (Work(group, place, c.span_from(i)), passed)
+    return Repeat(body, None, c.span_from(i), until=until)
+
+
+def _in_the_others(c: Cursor) -> Make | None:
+    save = c.i
+    c.accept(",") or c.accept("and")
+    c.accept("and")
+    n = c.number() or 1
+    key = c.stitch()
+    placed = c.accept("in", "into")
+    c.accept("all")
+    if key and placed and c.accept("others", "other", "rest", "remaining"):
+        c.accept(*STITCH_WORDS, "ones")
+        return Make(key, n, c.span_from(save))
+    c.i = save
+    return None
+
+
+def increase(r: Reader, n: int = 1, made: int = 2) -> list[Node]:
+    """`inc`, `6 inc`, `inc in each st`, `inc in every 3rd st`: so many (made) in each of n places or in those named."""
+    c = r.c
+    i = c.i
+    c.i += 1
+    make = Make(r.last_stitch or "", made, c.span_from(i), part=r.part)
+    if (nth := _every_nth(c)) is not None:  # `inc in every 3rd st`
+        place = Where("next", (targets.ANY_STITCH,), c.span_from(i))
+        plain = Work((replace(make, n=1),), replace(place, count=nth - 1, said=False), c.span_from(i))
+        return [Repeat((plain, Work((make,), place, c.span_from(i))), None, c.span_from(i), until=END)]
+    if c.accept("in", "into") or c.at("each", "every"):
+        wheres = places.read_places(c)
+        save = c.i
+        key = c.stitch() if c.accept("with", "using", "in") else None
+        if key:  # `inc in each st with dc`
+            r.last_stitch = key
+            make = replace(make, stitch=key)
+        else:
+            c.i = save
+        return [Work((make,), w, c.span_from(i)) for w in wheres]
+    until = read_until(c)
+    if until:
+        where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until)
+        return [Work((make,), where, c.span_from(i))]
+    n = c.times() or c.number() or n
+    return [Work((make,), Where("next", (targets.ANY_STITCH,), make.span, n), make.span)]
+
+
+def _every_nth(c: Cursor) -> int | None:
+    """`every 3rd st`, `in every other st`: which of them; None with nothing read."""
+    save = c.i
+    c.accept("in", "into")
+    nth = c.ordinal() if c.accept("every", "each") else None
+    nth = 2 if c.tokens[c.i - 1].text in ("every", "each") and c.accept("other") else nth
+    if nth and nth > 1 and (c.accept(*STITCH_WORDS) or c.stitch()):
+        c.accept("around") or c.accept_phrase("all", "around")
+        return nth
+    c.i = save
+    return None
+
+
+def decrease(r: Reader, n: int = 1) -> list[Node]:
+    """`dec`: two stitches of the last kind worked together, n times."""
+    c = r.c
+    i = c.i
+    c.i += 1
+    key = composed("tog", r.last_stitch if r.last_stitch and is_stitch(r.last_stitch + "2tog") else "sc", 2)
+    return legs.together(r, Make(key, n, c.span_from(i), part=r.part), i)
