@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from pathlib import Path
 
-from playwright.sync_api import Page, Route, expect
+from playwright.sync_api import APIResponse, Page, Route, expect
 
 from browser.conftest import draft, open_motif, saved
 
@@ -137,3 +137,26 @@ def test_a_swatch_is_kept_thrown_away_and_taken_back(demo: Page) -> None:
     expect(drawer.get_by_text("is thrown away")).to_be_visible()
     drawer.get_by_role("button", name="Take it back").click()
     expect(drawer.get_by_text("Yarn A: medium, kelp")).to_be_visible()
+
+
+def test_a_swatch_kept_before_the_drawer_has_answered_is_in_it(demo: Page) -> None:
+    """The drawer's first answer, empty still, comes only after the swatch was kept."""
+    late: list[tuple[Route, APIResponse]] = []
+
+    def hold(route: Route) -> None:
+        if route.request.method == "GET" and not late:
+            late.append((route, route.fetch()))
+        else:
+            route.continue_()
+
+    demo.route("**/api/swatches*", hold)
+    open_motif(demo, "Breakwater Panel")
+    demo.keyboard.press("Alt+m")
+    form = demo.get_by_role("form", name="Keep a swatch")
+    form.get_by_label("Name of the swatch").fill("Kelp and foam")
+    with demo.expect_response(lambda r: "/api/swatches" in r.url and r.request.method == "POST"):
+        form.get_by_role("button", name="Keep").click()
+    expect(form.get_by_label("Name of the swatch")).to_have_value("")
+    route, answer = late[0]
+    route.fulfill(response=answer)
+    expect(demo.get_by_role("region", name="Swatches").get_by_text("Yarn A: medium, kelp")).to_be_visible()

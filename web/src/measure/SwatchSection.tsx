@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { anew } from "../api/anew";
 import { asked, client, type Swatch, type Terms } from "../api/client";
 import { Button } from "../ui/Button";
 import { withLines } from "./header";
@@ -17,7 +18,7 @@ export function SwatchSection({ text, change, terms }: Props) {
   const [name, setName] = useState("");
   const [washed, setWashed] = useState(false);
   const [dropped, setDropped] = useState<Swatch | null>(null);
-  const again = () => cache.invalidateQueries({ queryKey: ["swatches"] });
+  const again = () => anew(cache, "swatches");
   const keep = useMutation({
     mutationFn: (body: { name: string; text: string; washed: boolean }) =>
       asked(client.POST("/api/swatches", { body })),

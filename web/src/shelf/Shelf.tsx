@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
+import { anew } from "../api/anew";
 import { asked, client } from "../api/client";
 import { Button } from "../ui/Button";
 import { TopBar } from "../ui/TopBar";
@@ -16,7 +17,7 @@ export function Shelf() {
     staleTime: 0,
   });
   const [binned, setBinned] = useState<{ id: number; title: string } | null>(null);
-  const refresh = () => queries.invalidateQueries({ queryKey: ["shelf"] });
+  const refresh = () => anew(queries, "shelf");
   const bin = useMutation({
     mutationFn: (card: { id: number; title: string }) =>
       asked(client.DELETE("/api/motifs/{motif_id}", { params: { path: { motif_id: card.id } } })),
