@@ -121,6 +121,11 @@ def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None
         return body[2:], chain.n, None
     if target and target.kind == "ring" and target.chains and chain.n > target.chains and not chain.label:
         return body[1:], None, chain.n
+    plain = isinstance(after, Work) and not any(isinstance(n, Chain | Repeat) for n in after.group)
+    own = plain and target and target.kind == "ring" and target.chains == chain.n
+    if own and chain.label and chain.label.chains == 1:
+        # `ch 4 (counts as dc and the ring), 11 dc in 4th ch from hook`: the one beside the stitch is the ring's own
+        return [replace(chain, label=replace(chain.label, chains=0)), *body[1:]], None, None
     return body, None, None
 
 

@@ -10,7 +10,7 @@ from mossring.notation import acts, endings, grouping, increases, labels, likeni
 from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
-from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Target, Together, Trouble, Until, Work
+from mossring.notation.tree import Chain, Label, Make, Node, Repeat, Skip, Target, Together, Trouble, Until, Work
 from mossring.notation.until import END, read_until
 from mossring.notation.words import NUMBERS
 
@@ -134,10 +134,17 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
     c.accept(",")
     c.i = c.i if c.chains() == n else again  # `, ch 1` for the last of them
     links = (Chain(n, c.span_from(i)),)
-    started = len(made) > 1 and isinstance(made[-2], Chain) and made[-2].n > 1
+    start = made[-2] if len(made) > 1 else None
+    started = isinstance(start, Chain) and start.n > 1 and _stands_alone(start.label)
     span, body = made[-1].span, (*one.body, *links)
     nodes[len(made) - 1 :] = [*(links if started else ()), replace(one, body=body, span=(span[0], c.span_from(i)[1]))]
     return True
+
+
+def _stands_alone(label: Label | None) -> bool:
+    """Whether a starting chain is a stitch and no more: one that counts for nothing, or has chains of its own behind
+    it, needs none."""
+    return label is None or (label.stitch is not None and not label.chains)
 
 
 def _so_many_at_once(one: Repeat, n: int) -> Repeat | None:

@@ -213,6 +213,16 @@ def _made_kind(c: Cursor) -> str | None:
     return legged[0] if (legged := c.legged()) else None
 
 
+def _of_so_many(c: Cursor) -> bool:
+    """`4 groups of 3 tr`, `4 clusters of 3 tr each`: what one of them is made of."""
+    if not c.accept("of"):
+        return False
+    c.number()
+    c.stitch()
+    c.accept("each")
+    return True
+
+
 def _what(c: Cursor) -> str | None:
     """What is counted: a stitch key, `sts`, `ch-2`, `sps`, `corners` (their spaces), `groups`, or `` (bare)."""
     save = c.i
@@ -222,7 +232,7 @@ def _what(c: Cursor) -> str | None:
         return "corners"
     making = _made_kind(c)
     if making:
-        return making
+        return "groups" if _of_so_many(c) else making
     if c.accept(*STITCH_WORDS):
         return "sts"
     if c.accept(*SPACE_WORDS):
@@ -244,9 +254,7 @@ def _what(c: Cursor) -> str | None:
             return "groups"
     c.i = save
     if c.accept(*GROUP_WORDS):
-        if c.accept("of"):
-            c.number()
-            c.stitch()
+        _of_so_many(c)
         return "groups"
     if c.accept("corner", "corners", "side", "sides", "repeats", "increases", "points"):
         return "chains"

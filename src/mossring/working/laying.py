@@ -7,7 +7,8 @@ from dataclasses import dataclass, field, replace
 from itertools import takewhile
 from typing import TYPE_CHECKING
 
-from mossring.notation.tree import Act, Chain, Label, Node, Repeat, Skip, Target, Where, Work
+from mossring.notation.tree import Act, Chain, Label, Node, Repeat, Skip, Target, Together, Where, Work
+from mossring.stitches.table import composed, lookup
 from mossring.working.edge import Edge
 from mossring.working.fabric import RING, Made, WorkedRound
 from mossring.working.starting import makes, mesh_start, stands_for
@@ -39,7 +40,7 @@ def lay_edge(state: State, nodes: tuple[Node, ...], flat: bool) -> Laid:
         if state.begin.kind == "ring" and _along_chains(nodes):
             there = [Made(state.free + i, "fch", (), 0, (0, 0)) for i in range(state.begin.chains)]
             return Laid(Edge(there, []), nodes, state.free + len(there), there)
-        return Laid(Edge([_ring()], [], ring=True), nodes, state.free)
+        return Laid(Edge([_ring()], [], ring=True), _gathered(nodes), state.free)
     if not before.made:
         return Laid(Edge([_ring()], []), nodes, state.free)
     if flat:
@@ -52,6 +53,21 @@ def lay_edge(state: State, nodes: tuple[Node, ...], flat: bool) -> Laid:
     if state.turn_next or state.turning:
         edge.turn()
     return Laid(edge, nodes, state.free)
+
+
+def _gathered(nodes: Sequence[Node]) -> tuple[Node, ...]:
+    """In a ring `dc3tog` without a place has its legs in the ring: there is nothing below to work together."""
+    out: list[Node] = []
+    for node in nodes:
+        if isinstance(node, Repeat):
+            out.append(replace(node, body=_gathered(node.body)))
+        elif isinstance(node, Together) and not any(leg.said for leg in node.legs):
+            tog = lookup(node.make.stitch or "sc")
+            cluster = replace(node.make, stitch=composed("cl", tog.base, tog.legs))
+            out.append(Work((cluster,), Where("next", (Target("ring"),), node.span), node.span))
+        else:
+            out.append(node)
+    return tuple(out)
 
 
 def _ring() -> Made:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from mossring.notation.tree import Stated
-from mossring.stitches import lookup
+from mossring.stitches import composed, lookup
 from mossring.working.corners import groups
 from mossring.working.fabric import WorkedRound
 
@@ -104,4 +104,8 @@ def _total(done: WorkedRound, what: str) -> int:
     if what.startswith("-"):
         made = ("cl", "tog") if what == "-cl" else (what[1:],)
         return sum(n for k, n in done.counts().items() if lookup(k).made in made)
-    return done.counts().get(what, 0)
+    counts = done.counts()
+    own = lookup(what)
+    if own.made == "tog" and what not in counts:  # with all its legs in one place it is a cluster
+        return counts.get(composed("cl", own.base, own.legs), 0)
+    return counts.get(what, 0)
