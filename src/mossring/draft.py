@@ -22,6 +22,7 @@ from mossring.notation import (
     RoundTree,
     Shape,
     Trouble,
+    corner_so_far,
     read_definitions,
     read_document,
     read_names,
@@ -30,9 +31,9 @@ from mossring.notation import (
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import likely_dialect
 from mossring.notation.grouping import begun_chainless
-from mossring.notation.growing import grown, has_corner, only_corners, spread, with_groups
+from mossring.notation.growing import grown, has_corner, last_corner, only_corners, spread, with_groups
 from mossring.notation.header import POLYGONS
-from mossring.notation.tree import Label, Node
+from mossring.notation.tree import Label, Node, Work
 from mossring.readings import in_one_place, without_odd_words
 from mossring.shape import (
     Entry,
@@ -263,8 +264,12 @@ def _work_by(
     bodies: dict[int, RoundTree] = {}
     unread = 0
     passed: set[str] = set()
+    corner: Work | None = None
     for line in doc.rounds:
-        tree = read_cached(line.text, dialect, names, line.part if draft.rounds else "")
+        part = line.part if draft.rounds else ""
+        tree, called = read_cached(line.text, dialect, names, part), names
+        if tree.unread and (called := corner_so_far(line.text, corner, names)) is not names:
+            tree = read_cached(line.text, dialect, called, part)
         if chainless:
             tree = replace(tree, body=begun_chainless(tree.body, chainless))
         if (tree.ring or tree.cast) and not draft.rounds:
@@ -274,8 +279,7 @@ def _work_by(
                 continue
         if tree.unread and unread < _MOST_UNREAD:
             unread += 1
-            part = line.part if draft.rounds else ""
-            tree = without_odd_words(state, line, tree, partial(_read, dialect, names, part), passed)
+            tree = without_odd_words(state, line, tree, partial(_read, dialect, called, part), passed)
         for number in range(line.first, line.last + 1):
             if len(draft.rounds) >= most < MAX_ROUNDS:
                 return draft
@@ -304,6 +308,7 @@ def _work_by(
             else:
                 after, entry, memo, source = known
             bodies[number] = source
+            corner = last_corner(source.body) or corner
             entries.append(entry)
             if tree.grows:
                 troubles += _grown_otherwise(tree, before, after)

@@ -3,7 +3,7 @@
 from mossring.notation.cursor import Names
 from mossring.notation.document import Document, RoundLine, read_document
 from mossring.notation.header import Begin, Shape, read_begin, read_shape
-from mossring.notation.naming import names_told, read_definitions, read_names
+from mossring.notation.naming import corner_so_far, names_told, read_definitions, read_names
 from mossring.notation.reader import read_round
 from mossring.notation.tree import RoundTree, Trouble
 
@@ -15,6 +15,7 @@ __all__ = [
     "RoundTree",
     "Shape",
     "Trouble",
+    "corner_so_far",
     "names_told",
     "read_begin",
     "read_definitions",

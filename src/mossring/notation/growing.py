@@ -136,6 +136,17 @@ def _is_corner(node: Node) -> bool:
     return "corner" in kinds or (len(node.group) >= 3 and any(isinstance(n, Chain) for n in node.group))
 
 
+def last_corner(body: Sequence[Node]) -> Work | None:
+    """The last group about a chain that a round works into a space: its corner, where it has any."""
+    for node in reversed(body):
+        found = last_corner(node.body) if isinstance(node, Repeat) else None
+        if isinstance(node, Work) and _is_corner(node) and _about_chain(node) and node.where.targets[0].is_space:
+            found = node
+        if found:
+            return found
+    return None
+
+
 def only_corners(body: Sequence[Node]) -> bool:
     """Whether all that a round works are groups about a chain, in its corners."""
     works = [n for n in body if isinstance(n, Work) and not _slips(n)]

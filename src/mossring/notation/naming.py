@@ -47,6 +47,17 @@ def read_definitions(definitions: Sequence[Definition], names: Names, dialect: D
     return tuple(sorted(names, key=lambda n: -len(n.words)))
 
 
+def corner_so_far(text: str, corner: Work | None, names: Names) -> Names:
+    """The names with `corner` among them, where a round asks for one as the rounds before it had: `corner in next sp`."""
+    if corner is None or not _CORNER.search(text) or any(name.words == ("corner",) for name in names):
+        return names
+    place = replace(corner.where, mode="next", count=1, until=None, bare=True)
+    return (*names, Named(("corner",), corner.group, place))
+
+
+_CORNER = re.compile(r"\bcorners?\b", re.IGNORECASE)
+
+
 def _begun(called: Sequence[str], names: Names) -> tuple[Node, ...]:
     """`Beg PC`, where `PC` is known: the same stitch, begun on chains; empty for another name."""
     for words in map(_words_of, called):

@@ -406,6 +406,7 @@ def _special(r: Reader, name: Named, n: int, i: int, start: str) -> list[Node]:
         return list(group)
     group = tuple(_respan(g, c.span_from(i)) for g in group)
     around = places.at_place(c)
+    c.accept_phrase("as", "before") or c.accept_phrase("as", "established")
     if c.accept("in", "into", "to", "on", "at") or around or c.at("between"):
         if around:
             c.i += 1
