@@ -34,7 +34,7 @@ from mossring.notation.grouping import begun_chainless
 from mossring.notation.growing import grown, has_corner, last_corner, only_corners, spread, with_groups
 from mossring.notation.header import POLYGONS
 from mossring.notation.tree import Label, Node, Work
-from mossring.readings import in_one_place, without_odd_words
+from mossring.readings import other_places, without_odd_words
 from mossring.shape import (
     Entry,
     Fit,
@@ -268,8 +268,9 @@ def _work_by(
     for line in doc.rounds:
         part = line.part if draft.rounds else ""
         tree, called = read_cached(line.text, dialect, names, part), names
-        if tree.unread and (called := corner_so_far(line.text, corner, names)) is not names:
-            tree = read_cached(line.text, dialect, called, part)
+        if tree.unread and (known := corner_so_far(line.text, corner or last_corner(tree.body), names)) is not names:
+            other = read_cached(line.text, dialect, known, part)
+            tree, called = (other, known) if len(other.unread) < len(tree.unread) else (tree, called)
         if chainless:
             tree = replace(tree, body=begun_chainless(tree.body, chainless))
         if (tree.ring or tree.cast) and not draft.rounds:
@@ -293,12 +294,12 @@ def _work_by(
                 source = _meant(tree, bodies, line, number, troubles)
             yarn = line.yarn or tree.yarn
             key = _digest(key, repr((line.text, line.part, source is tree or source.body, yarn)))
-            known = _cache.get(key)
+            had = _cache.get(key)
             before = state
-            if known is None:
+            if had is None:
                 after = work_round(state, source, yarn=yarn, around=line.word != "Row")
-                if source is tree and tree.stated and (other := in_one_place(state, after, line, tree, number)):
-                    after, source = other
+                if source is tree and (placed := other_places(state, after, line, tree, number)):
+                    after, source = placed
                 assert after.before is not None
                 onto = _stands_on(after.before)
                 below = state.past[onto - 1] if onto else None
@@ -306,7 +307,7 @@ def _work_by(
                 memo: dict[object, object] = {}
                 _cache.put(key, (after, entry, memo, source))
             else:
-                after, entry, memo, source = known
+                after, entry, memo, source = had
             bodies[number] = source
             corner = last_corner(source.body) or corner
             entries.append(entry)

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import replace
+from typing import Literal
 
 from mossring.notation import RoundLine, RoundTree, Trouble
-from mossring.notation.grouping import heaped
+from mossring.notation.grouping import heaped, into_spaces
 from mossring.notation.passing import blanked, only_prose, past_words
+from mossring.notation.tree import Node, Stated, Target
 from mossring.working import State, WorkedRound, work_round
 from mossring.working.tally import due, mismatches
 
@@ -46,23 +48,33 @@ def _told(tree: RoundTree, line: RoundLine, spans: list[tuple[int, int]]) -> Rou
     return replace(tree, troubles=(*tree.troubles, *told))
 
 
-def in_one_place(
+def other_places(
     state: State, after: State, line: RoundLine, tree: RoundTree, number: int
 ) -> tuple[State, RoundTree] | None:
-    """The round as it comes to what it states with `2 hdc` in one place, where it doesn't with one in each of two; None
-    where it does, or comes out neither way."""
+    """The round as it comes out with other places for what names none (`2 hdc` in one place, groups in the spaces),
+    where it comes out wrong with the next stitches; None where it doesn't, or comes out in no other way either."""
     owed = due(tree.stated, number, line.first, line.last)
-    worked = after.before
-    if not owed or worked is None or not (worked.troubles or any(mismatches(worked, tree.stated, owed))):
+    if after.before is None or not (after.before.troubles or any(mismatches(after.before, tree.stated, owed))):
         return None
-    body = heaped(tree.body)
-    if body == tree.body:
-        return None
-    other = work_round(state, tree, body, yarn=line.yarn or tree.yarn, around=line.word != "Row")
-    done = other.before
-    if done is None or done.troubles or any(mismatches(done, tree.stated, owed)):
-        return None
-    return other, replace(tree, body=body)
+    for body in _placed_otherwise(state, tree.body):
+        other = work_round(state, tree, body, yarn=line.yarn or tree.yarn, around=line.word != "Row")
+        if other.before and not other.before.troubles and _comes_out(other.before, tree.stated, owed, even=True):
+            return other, replace(tree, body=body)
+    return None
+
+
+def _placed_otherwise(state: State, body: tuple[Node, ...]) -> Iterator[tuple[Node, ...]]:
+    seen = [body]
+    spaces = state.before is not None and any(state.before.spaces())
+    grouped = (into_spaces(body, wide, Target(side)) for side, wide in _SPACED) if spaces else ()
+    for other in (heaped(body), *grouped):
+        if other not in seen:
+            seen.append(other)
+            yield other
+
+
+_SPACED: tuple[tuple[Literal["sp", "gap"], int], ...] = (("sp", 2), ("sp", 1), ("gap", 1))
+"""Where groups that name no place go, and how long a chain stands within one."""
 
 
 def _feet(done: WorkedRound) -> list[tuple[object, ...]]:
@@ -71,7 +83,11 @@ def _feet(done: WorkedRound) -> list[tuple[object, ...]]:
 
 def _borne_out(done: WorkedRound, tree: RoundTree, line: RoundLine, prose: bool) -> bool:
     """Whether the count that a round states, or its even sides, show that it was read as it was meant."""
-    owed = due(tree.stated, line.first, line.first, line.last)
-    if any(mismatches(done, tree.stated, owed)):
+    return _comes_out(done, tree.stated, due(tree.stated, line.first, line.first, line.last), even=prose)
+
+
+def _comes_out(done: WorkedRound, stated: Sequence[Stated], owed: Sequence[Stated], *, even: bool) -> bool:
+    """Whether a round comes to what it owes; even: one that owes nothing, to sides that are alike."""
+    if any(mismatches(done, stated, owed)):
         return False
-    return any(s.what != "chains" for s in owed) or (prose and len(set(done.per_side())) <= 1)
+    return any(s.what != "chains" for s in owed) or (even and len(set(done.per_side())) <= 1)

@@ -227,6 +227,35 @@ def _heaped(node: Node) -> Node:
     return replace(node, group=(replace(make, n=node.where.count),), where=replace(node.where, count=1))
 
 
+def into_spaces(body: Sequence[Node], wide: int, side: Target) -> tuple[Node, ...]:
+    """The instructions of a round of groups that names no places (`*1 ch, 3 tr, 1 ch, 3 tr, 2 ch, 3 tr* 4 times`), with
+    each group in the next space. wide: groups with so long a chain between them, or a longer one, share a space.
+    side: where a group goes that has none."""
+    out: list[Node] = []
+    for node in body:
+        if isinstance(node, Repeat):
+            out.append(replace(node, body=into_spaces(node.body, wide, side)))
+        elif isinstance(node, Work) and _unsaid(node) and len(node.group) == 1:
+            own = _heaped(node)
+            there = replace(own, where=Where("next", (side,), node.span)) if isinstance(own, Work) else own
+            before = out[-2] if len(out) > 1 and isinstance(out[-1], Chain) and out[-1].n >= wide else None
+            if (
+                isinstance(before, Work)
+                and not before.where.count > 1
+                and isinstance(there, Work)
+                and not is_slip(before)
+            ):
+                where = (
+                    replace(before.where, targets=(Target("sp"),)) if before.where.targets == (side,) else before.where
+                )
+                out[-2:] = [replace(before, group=(*before.group, out[-1], *there.group), where=where)]
+            else:
+                out.append(there)
+        else:
+            out.append(node)
+    return tuple(out)
+
+
 def _stands(node: Node) -> bool:
     """Whether a node is a standing stitch, in whatever place the hook is."""
     first = node.group[0] if isinstance(node, Work) and node.group else None

@@ -140,7 +140,7 @@ def last_corner(body: Sequence[Node]) -> Work | None:
     """The last group about a chain that a round works into a space: its corner, where it has any."""
     for node in reversed(body):
         found = last_corner(node.body) if isinstance(node, Repeat) else None
-        if isinstance(node, Work) and _is_corner(node) and _about_chain(node) and node.where.targets[0].is_space:
+        if isinstance(node, Work) and _about_chain(node) and any(t.is_space for t in node.where.targets[:1]):
             found = node
         if found:
             return found

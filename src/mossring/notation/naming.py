@@ -48,7 +48,7 @@ def read_definitions(definitions: Sequence[Definition], names: Names, dialect: D
 
 
 def corner_so_far(text: str, corner: Work | None, names: Names) -> Names:
-    """The names with `corner` among them, where a round asks for one as the rounds before it had: `corner in next sp`."""
+    """The names with `corner` among them, where a round asks for one like theirs: `corner in next sp`."""
     if corner is None or not _CORNER.search(text) or any(name.words == ("corner",) for name in names):
         return names
     place = replace(corner.where, mode="next", count=1, until=None, bare=True)

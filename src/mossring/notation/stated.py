@@ -40,6 +40,8 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
     out = _counts(c)
     if out is not None and closer:
         out += _glossed(c, closer)
+    if closer and _is_group(out or []):
+        out = None
     ended = out is not None and (c.accept(closer) if closer else True)
     if ended and closer == "*":
         c.accept(".")
@@ -57,6 +59,14 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
         return _series(out)
     c.i = save
     return None
+
+
+def _is_group(counts: list[Stated]) -> bool:
+    """`3 tr, 2 ch, 3 tr`: nobody counts the same stitch before and after a chain."""
+    what = [s.what for s in counts]
+    return any(
+        k == "chains" and i and what[i - 1] != "" and what[i - 1] in what[i + 1 : i + 2] for i, k in enumerate(what)
+    )
 
 
 def _noted(c: Cursor) -> bool:

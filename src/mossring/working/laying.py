@@ -61,7 +61,7 @@ def _gathered(nodes: Sequence[Node]) -> tuple[Node, ...]:
     for node in nodes:
         if isinstance(node, Repeat):
             out.append(replace(node, body=_gathered(node.body)))
-        elif isinstance(node, Together) and not any(leg.said for leg in node.legs):
+        elif isinstance(node, Together) and not any(isinstance(leg, Where) and leg.said for leg in node.legs):
             tog = lookup(node.make.stitch or "sc")
             cluster = replace(node.make, stitch=composed("cl", tog.base, tog.legs))
             out.append(Work((cluster,), Where("next", (Target("ring"),), node.span), node.span))
