@@ -192,3 +192,24 @@ def test_a_loop_left_over_is_called_so() -> None:
         draft = work_draft(f"{below}Rnd 3: working in {loops} of rnd 1, 3 dc in each st\n")
         assert draft.rounds[2].worked.tally() == {"dc": 18}
         assert {m.part for m in draft.rounds[2].worked.made} == {"back"}
+
+
+@pytest.mark.parametrize(
+    "told",
+    [
+        "Note: Worked in a spiral with UK double crochet.",
+        "Pattern notes: This pattern uses UK terms.",
+        "Language: UK",
+        "Written in: British English",
+        "Level: easy, UK terms",
+        "Uses British stitch names",
+    ],
+)
+def test_a_dialect_told_anywhere_before_the_rounds_is_heard(told: str) -> None:
+    draft = work_draft(f"Coil\n{told}\nRound 1: 6 dc in a magic ring. (6)\nRound 2: 2 dc in each st. (12)\n")
+    assert (draft.dialect, draft.said_terms) == ("uk", True)
+
+
+@pytest.mark.parametrize("told", ["Hook size: 4 mm (US)", "Yarn: worsted (US)", "Materials: a 4 mm hook (UK)"])
+def test_the_country_of_a_thing_is_no_dialect(told: str) -> None:
+    assert not work_draft(f"Coil\n{told}\nRound 1: 6 sc in a magic ring. (6)\n").said_terms

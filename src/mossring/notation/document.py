@@ -71,6 +71,8 @@ _SPIRAL = re.compile(r"\b(continuous|spiral)\b|\bdo not join\b", re.IGNORECASE)
 _ONLY_TERMS = re.compile(r"^\W*(\w+ )?(in |uses? )?(us|uk|american|british)\b.{0,40}$", re.IGNORECASE)
 _TITLE = re.compile(r"^#{1,3} +[^:]{2,60}$")
 """A first line that Markdown has for a title."""
+_THINGS = re.compile(r"hook|yarn|needle|size|material|suppl|need|gauge|tension")
+"""Header keys of things, whose country is that of the thing."""
 _ENDING = re.compile(r"[.\s]+$")
 _HEADER = re.compile(r"^(?P<key>[A-Za-z][A-Za-z0-9 /'-]{0,30}?)[ \t]*:[ \t]*(?P<value>.*?)[ \t]*$")
 _TELLING = frozenset({"begin", "gauge", "tension", "abbreviations", "stitches", "special stitches"})
@@ -274,23 +276,29 @@ def _is_header(doc: Document, m: re.Match[str]) -> bool:
     return len(key.split()) <= 3 and not names_stitches(m["value"])
 
 
+def _told(doc: Document, words: str, span: Span, *, starts: bool) -> None:
+    """What a sentence says of all rounds: dialect, spiral, the loops worked in and (starts) the starting chains."""
+    dialect = said_dialect(words)
+    if dialect and doc.terms is None:
+        doc.terms, doc.terms_span = dialect, span
+    if starts:
+        doc.starts += told_starts(words)
+    doc.part = told_loops(words) or doc.part
+    doc.chainless = told_chainless(words) or doc.chainless
+    doc.spiral = doc.spiral or bool(_SPIRAL.search(words))
+
+
 def _prose(doc: Document, line: str, at: int) -> None:
     """A line that is no round and no header: a title, the ring, a definition, what moves the hook, or a note."""
     bare = line.strip()
     span = (at + line.index(bare), at + len(line.rstrip()))
     dialect = said_dialect(bare)
-    if dialect and doc.terms is None:
-        doc.terms, doc.terms_span = dialect, span
-    if not doc.rounds or bare.startswith(("(", "*", "Note", "note", "NB")):
-        doc.starts += told_starts(bare)
-    doc.part = told_loops(bare) or doc.part
-    doc.chainless = told_chainless(bare) or doc.chainless
+    _told(doc, bare, span, starts=not doc.rounds or bare.startswith(("(", "*", "Note", "note", "NB")))
     if not doc.rounds and (corner := corner_told(bare)):
         doc.definitions.append(corner)
         doc.telling.append(span)
     if opens_section(bare):
         doc.in_stitches = True
-    doc.spiral = doc.spiral or bool(_SPIRAL.search(bare))
     defined = definitions_in(bare) if not dialect or lists_stitches(bare) else []
     told = any(names_stitches(d.made) for d in defined) and ("=" in bare or ":" in bare)
     if not (doc.title or doc.header or doc.in_stitches or told):
@@ -434,9 +442,9 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
         doc.rows = value.lower().startswith("row")
     elif k == "note" or k == "notes":
         doc.header.pop()
-        doc.starts += told_starts(value)
-        doc.part = told_loops(value) or doc.part
-        doc.chainless = told_chainless(value) or doc.chainless
+        _told(doc, value, span, starts=True)
         doc.notes.append(Line("note", f"{key}: {value}", span[0]))
     elif m := re.fullmatch(r"yarn\s*([a-z])?", k):
         doc.yarns[(m[1] or "a").upper()] = value
+    elif k not in _KEYS and not _THINGS.search(k):  # `Level: easy. UK terms`
+        _told(doc, value, span, starts=True)

@@ -133,7 +133,7 @@ def _short_label(c: Cursor) -> Label | None:
     key and c.accept("made")  # `ch 3 (first dc made)`
     if key not in (None, "ch") and c.at(")", "]") and c.ahead().text in (",", ";", "."):  # `ch 3 (dc),`
         return Label(key)
-    if key not in (None, "ch") and c.at(",") and _chains_close(c):  # `ch 6 (dc, ch 3),`
+    if key not in (None, "ch") and c.at(",", "and", "&") and _chains_close(c):  # `ch 6 (dc, ch 3),`
         c.i += 1
     elif key is None or not c.accept("+", "plus"):
         return None
