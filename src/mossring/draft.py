@@ -33,8 +33,8 @@ from mossring.notation.evidence import likely_dialect
 from mossring.notation.grouping import begun_chainless
 from mossring.notation.growing import grown, has_corner, last_corner, only_corners, spread, with_groups
 from mossring.notation.header import POLYGONS
-from mossring.notation.tree import Label, Node, Work
-from mossring.readings import other_places, without_odd_words
+from mossring.notation.tree import Chain, Label, Node, Work
+from mossring.readings import otherwise, without_odd_words
 from mossring.shape import (
     Entry,
     Fit,
@@ -265,6 +265,7 @@ def _work_by(
     unread = 0
     passed: set[str] = set()
     corner: Work | None = None
+    start = _left_out(doc, state)
     for line in doc.rounds:
         part = line.part if draft.rounds else ""
         tree, called = read_cached(line.text, dialect, names, part), names
@@ -298,8 +299,8 @@ def _work_by(
             before = state
             if had is None:
                 after = work_round(state, source, yarn=yarn, around=line.word != "Row")
-                if source is tree and (placed := other_places(state, after, line, tree, number)):
-                    after, source = placed
+                if source is tree and (meant := otherwise(state, after, line, tree, number, start)):
+                    after, source = meant
                 assert after.before is not None
                 onto = _stands_on(after.before)
                 below = state.past[onto - 1] if onto else None
@@ -414,6 +415,21 @@ def _told_starts(doc: Document, dialect: Dialect) -> tuple[tuple[int, Label], ..
         for n in [start.n] if start.n else range(1, 7):
             known.setdefault(n, Label(key, start.chains, throughout=True))
     return tuple(known.items())
+
+
+def _left_out(doc: Document, state: State) -> Chain | None:
+    """The starting chain that the notes speak of, where no round of the text begins with one."""
+    told = next(((n, label) for n, label in state.known if n > 1 and label.stitch), None)
+    if told is None or any(_OWN_START.match(line.text) for line in doc.rounds):
+        return None
+    n, label = next(((s.n, known) for s in doc.starts for m, known in state.known if s.n == m), told)
+    return Chain(n, (0, 0), label)
+
+
+_OWN_START = re.compile(
+    r"\W*(?:[A-Za-z ]{0,40}[,;:.] *)?(?:ch(?:ain)?s?\b[ -]?\w|(?:\d|one|two|three|four|five) ?ch)", re.IGNORECASE
+)
+"""How a round begins that begins with chains: at once, or behind a few words of where."""
 
 
 def _standing_for(chains: int) -> str | None:

@@ -8,8 +8,9 @@ from typing import Literal
 
 from mossring.notation import RoundLine, RoundTree, Trouble
 from mossring.notation.grouping import heaped, into_spaces
+from mossring.notation.increases import in_the_others
 from mossring.notation.passing import blanked, only_prose, past_words
-from mossring.notation.tree import Node, Stated, Target
+from mossring.notation.tree import Chain, Node, Stated, Target
 from mossring.working import State, WorkedRound, work_round
 from mossring.working.tally import due, mismatches
 
@@ -48,29 +49,36 @@ def _told(tree: RoundTree, line: RoundLine, spans: list[tuple[int, int]]) -> Rou
     return replace(tree, troubles=(*tree.troubles, *told))
 
 
-def other_places(
-    state: State, after: State, line: RoundLine, tree: RoundTree, number: int
+def otherwise(
+    state: State, after: State, line: RoundLine, tree: RoundTree, number: int, start: Chain | None
 ) -> tuple[State, RoundTree] | None:
-    """The round as it comes out with other places for what names none (`2 hdc` in one place, groups in the spaces),
-    where it comes out wrong with the next stitches; None where it doesn't, or comes out in no other way either."""
+    """The round as it comes out with what it leaves unsaid: other places for what names none (`2 hdc` in one place,
+    groups in the spaces), stitches in those that `every other` leaves out, a starting chain that only the notes speak
+    of (start). None where it comes out as it is read, or in no other way either."""
     owed = due(tree.stated, number, line.first, line.last)
     if after.before is None or not (after.before.troubles or any(mismatches(after.before, tree.stated, owed))):
         return None
-    for body in _placed_otherwise(state, tree.body):
-        other = work_round(state, tree, body, yarn=line.yarn or tree.yarn, around=line.word != "Row")
-        if other.before and not other.before.troubles and _comes_out(other.before, tree.stated, owed, even=True):
-            return other, replace(tree, body=body)
+    for body, grouped in _otherwise(state, tree.body, start):
+        done = work_round(state, tree, body, yarn=line.yarn or tree.yarn, around=line.word != "Row")
+        if done.before is None or done.before.troubles:
+            continue
+        sides = done.before.per_side()
+        meant = grouped and after.before.troubles and len(sides) > 2 and len(set(sides)) == 1
+        if meant or _comes_out(done.before, tree.stated, owed, even=True):
+            return done, replace(tree, body=body)
     return None
 
 
-def _placed_otherwise(state: State, body: tuple[Node, ...]) -> Iterator[tuple[Node, ...]]:
-    seen = [body]
+def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Iterator[tuple[tuple[Node, ...], bool]]:
+    """The round's instructions as else they might be meant, and whether its groups go into the spaces there."""
     spaces = state.before is not None and any(state.before.spaces())
-    grouped = (into_spaces(body, wide, Target(side)) for side, wide in _SPACED) if spaces else ()
-    for other in (heaped(body), *grouped):
+    grouped = [into_spaces(body, wide, Target(side)) for side, wide in _SPACED] if spaces else []
+    begun = [(start, *body)] if start and not any(isinstance(n, Chain) for n in body[:2]) else []
+    seen = [body]
+    for other in (heaped(body), in_the_others(body), *grouped, *begun):
         if other not in seen:
             seen.append(other)
-            yield other
+            yield other, other in grouped
 
 
 _SPACED: tuple[tuple[Literal["sp", "gap"], int], ...] = (("sp", 2), ("sp", 1), ("gap", 1))

@@ -116,6 +116,28 @@ def test_one_in_each_of_two_places_where_that_comes_out() -> None:
     assert [f.code for f in result.findings if f.severity == "stop"] == []
 
 
+@pytest.mark.parametrize(("nth", "count"), [("other", 18), ("second", 18), ("third", 16)])
+def test_one_in_the_others_where_the_count_says_so(nth: str, count: int) -> None:
+    text = f"Terms: US\nRnd 1: 12 sc in magic ring (12)\nRnd 2: 2 sc in every {nth} stitch ({count})\n"
+    assert not analyse(text).stopped
+    passed = analyse(text.replace(f" ({count})", "")).draft.rounds[1].worked.stitches
+    assert passed == 2 * (count - 12)  # nothing said: the others are passed
+
+
+_NOTED = "Disc (UK)\nEach round begins with 3 ch, which counts as the first tr.\nRnd 1: 11 tr in ring, join. (12)\n"
+
+
+def test_a_starting_chain_that_only_the_notes_speak_of() -> None:
+    result = analyse(_NOTED + "Rnd 2: 1 tr in same st, 2 tr in each st around, join. (24)\n")
+    assert [r.worked.stitches for r in result.draft.rounds] == [12, 24]
+    assert not result.findings
+
+
+def test_a_starting_chain_that_other_rounds_spell_out_is_missing() -> None:
+    result = analyse(_NOTED + "Rnd 2: 3 ch, 1 tr in same st, 2 tr in each st around, join. (24)\n")
+    assert [(f.code, f.round) for f in result.findings if f.severity == "stop"] == [("MR301", 1)]
+
+
 def test_a_definition_changed_is_worked_anew() -> None:
     """What stands in the cache depends on the stitches that the pattern defines."""
     text = "Bud (US)\nSpecial stitches:\nShell = 5 dc in one st\nRnd 1: 6 sc in MR\nRnd 2: Shell in each st around\n"

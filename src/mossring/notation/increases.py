@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
@@ -46,6 +47,19 @@ def _in_the_others(c: Cursor) -> Make | None:
         return Make(key, n, c.span_from(save))
     c.i = save
     return None
+
+
+def in_the_others(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with one stitch in each place that `2 dc in every other st` leaves out."""
+    return tuple(_one_in_the_others(n) if isinstance(n, Repeat) and len(n.body) == 2 else n for n in body)
+
+
+def _one_in_the_others(whole: Repeat) -> Repeat:
+    work, skip = whole.body
+    make = work.group[0] if isinstance(work, Work) and len(work.group) == 1 else None
+    if not isinstance(skip, Skip) or not isinstance(make, Make) or make.n < 2:
+        return whole
+    return replace(whole, body=(work, Work((replace(make, n=1),), skip.where, skip.span)))
 
 
 def increase(r: Reader, n: int = 1, made: int = 2) -> list[Node]:

@@ -216,7 +216,8 @@ def opens_section(line: str) -> bool:
 _STARTING = re.compile(
     r"\b(?:(?:(?:turning|beginning|starting|beg|first) )?(?:ch(?:ain)?s?[ -]?(?P<n>\d)|(?P<n2>\d)[ -]?ch(?:ain)?s?)\b"
     r"|(?:turning|beginning|starting|beg|first) ch(?:ain)?s?\b)"
-    r"[^.;,]{0,60}?\b(?:(?P<no>(?:does not|doesn.t|do not|don.t|never|not)(?: \w+)? count)"
+    r"[^.;,]{0,60}?(?:, (?:which|that|this|it|and) )?"
+    r"\b(?:(?P<no>(?:does not|doesn.t|do not|don.t|never|not)(?: \w+)? count)"
     r"|counts?(?: always)? as (?:(?:an?|the|one|first|your|1st|1) )*"
     r"(?P<what>[a-z]+(?: [a-z]+ ?crochet| crochet| treble)?)"
     r"(?:(?:,| and| plus|,? \+| &)? (?:a )?ch(?:ain)?[ -]?(?P<more>\d))?)",

@@ -219,7 +219,9 @@ class Reader:
         stopped = self.c.i > 0 and self.c.tokens[self.c.i - 1].text == "."
         whole = isinstance(last, Join | Act | Repeat) or (isinstance(last, Work) and last.where.said)
         stated = read_stated(
-            self.c, loose=isinstance(last, Join | Act) or (stopped and (whole or self.repeat_of is not None))
+            self.c,
+            loose=isinstance(last, Join | Act) or (stopped and (whole or self.repeat_of is not None)),
+            joined=isinstance(last, Join) and stopped,
         )
         if stated is not None:
             self.stated.extend(stated)

@@ -17,11 +17,11 @@ _AFTER_COUNT = ("fasten", "finish", "cut", "break", "turn", "join", "change", "w
 _NOT_AFTER = ("in", "into", "all", "x", "times", "around", "twice", "to", "on", "at", "across", "once", "thrice")
 
 
-def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
+def read_stated(c: Cursor, *, loose: bool = False, joined: bool = False) -> list[Stated] | None:
     """A stated count at the cursor, or None with nothing read.
 
     It must close what is read so far: nothing that makes it a group or a repeat may follow.
-    `loose`: a bare count after the last instruction (`... join. 24 dc.`) is taken too.
+    `loose`: a bare count after the last instruction (`... join. 24 dc.`) is taken too; `joined`: whatever follows it.
     """
     save = c.i
     closer: str | None = None
@@ -54,7 +54,11 @@ def read_stated(c: Cursor, *, loose: bool = False) -> list[Stated] | None:
         stopped = c.accept(".")
         counted = out is not None and any(s.what != "chains" for s in out)  # `2 ch. Ss to top` is work
         cut = c.at("fasten", "finish", "cut", "break") or c.on_new_line
-        ended = c.token.kind == "end" or _noted(c) or ((stopped or cut) and counted and c.at(*_AFTER_COUNT, "("))
+        ended = (
+            c.token.kind == "end"
+            or _noted(c)
+            or ((stopped or cut) and counted and (joined or c.at(*_AFTER_COUNT, "(")))
+        )
     if out is not None and ended:
         return _series(out)
     c.i = save
@@ -81,7 +85,7 @@ def _noted(c: Cursor) -> bool:
 _HAVING = frozenset(
     {"that", "this", "gives", "makes", "us", "you", "should", "now", "will", "have", "total", "of", "stitch", "count"}
     | {"is", "are", "there", "giving", "making", "for", "be", "in", "all", ":", "=", "sts", "ends", "round", "rnd"}
-    | {"with"}
+    | {"with", "so"}
 )
 
 

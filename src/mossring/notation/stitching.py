@@ -193,7 +193,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     around = places.at_place(c)
     if c.at("over", "across", "along") and c.ahead().text in ("to", "into") and make.stitch == "slst":
         c.i += 1
-    to_end = c.at("to") and c.ahead().text in ("end", "last")  # `dc to end`
+    to_end = c.at("to") and c.ahead().text in ("end", "last", *_MIDDLE) and make.stitch != "slst"  # `dc to end`
     if not to_end and (c.accept("in", "into", "to", "on", "at") or around or c.at(*_BARE_PLACES)):
         if around:
             c.i += 1
@@ -221,6 +221,9 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     mode: Literal["next", "same"] = "same" if make.start in ("beg", "standing") and not times else "next"
     where = Where(mode, (targets.ANY_STITCH,), make.span, times or make.n, said=False)
     return [Work((replace(make, n=1),), where, make.span)]
+
+
+_MIDDLE = ("center", "centre", "middle")
 
 
 def _along_foundation(c: Cursor) -> bool:

@@ -154,11 +154,11 @@ def _carried(made: list[Made], before: list[Made], corners_before: Iterable[int]
     for i in order:
         for f in made[i].feet:
             standing.setdefault(f, []).append(i)
+    there = [standing[before[c].number] for c in corners_before if before[c].number in standing]
+    if len(there) > 2 and there[0][0] == 1 and len(there[0]) + 1 == len(there[1]) == len(there[-1]):
+        there[0] = [0, *there[0]]  # the starting chain stands beside its own corner
     out: list[int] = []
-    for c in corners_before:
-        here = standing.get(before[c].number)
-        if not here:
-            continue
+    for here in there:
         if len(here) > 1 and (between := _space_within(made, here)) is not None:
             out.append(between)
         else:
