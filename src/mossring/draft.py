@@ -259,13 +259,13 @@ def _work_by(
     draft.names = names
     state = _first_state(doc, shape, dialect)
     chainless = spellings(dialect).get((doc.chainless,), "")
-    key = _digest(b"", repr((state, gauge, dialect, names, chainless)))
+    start = _left_out(doc, state)
+    key = _digest(b"", repr((state, gauge, dialect, names, chainless, start)))
     entries: list[Entry] = []
     bodies: dict[int, RoundTree] = {}
     unread = 0
     passed: set[str] = set()
     corner: Work | None = None
-    start = _left_out(doc, state)
     for line in doc.rounds:
         part = line.part if draft.rounds else ""
         tree, called = read_cached(line.text, dialect, names, part), names

@@ -62,8 +62,7 @@ def otherwise(
         done = work_round(state, tree, body, yarn=line.yarn or tree.yarn, around=line.word != "Row")
         if done.before is None or done.before.troubles:
             continue
-        sides = done.before.per_side()
-        meant = grouped and after.before.troubles and len(sides) > 2 and len(set(sides)) == 1
+        meant = grouped and _has_even_sides(done.before) and not _has_even_sides(after.before)
         if meant or _comes_out(done.before, tree.stated, owed, even=True):
             return done, replace(tree, body=body)
     return None
@@ -79,6 +78,11 @@ def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Ite
         if other not in seen:
             seen.append(other)
             yield other, other in grouped
+
+
+def _has_even_sides(done: WorkedRound) -> bool:
+    sides = done.per_side()
+    return not done.troubles and len(sides) > 2 and len(set(sides)) == 1
 
 
 _SPACED: tuple[tuple[Literal["sp", "gap"], int], ...] = (("sp", 2), ("sp", 1), ("gap", 1))
