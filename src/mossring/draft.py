@@ -393,16 +393,16 @@ def parked_after(draft: Draft, upto: DraftRound) -> dict[str, str]:
     return out
 
 
-_JOINS = re.compile(
-    r"\b(?<!not )(?:join|(?:ss|sl st|slst|slip stitch) (?:(?:in)?to|in (?:top|the top|first)))\b", re.IGNORECASE
-)
-"""A `Row 1` that is joined is a round."""
+_JOINS = re.compile(r"\b(?:join|(?:ss|sl st|slst|slip stitch) (?:(?:in)?to|in (?:top|the top|first)))\b", re.IGNORECASE)
+"""A `Row 1` that is joined, or says that it isn't, is a round."""
 _OWN_RING = re.compile(r"\b(?:join|ss|sl st|slst|slip stitch)\b[^.;]{0,40}\b(?:ring|loop|circle)\b", re.IGNORECASE)
 """What makes the ring that it goes into joins no row."""
 
 
 def _in_rows(doc: Document) -> bool:
-    return any(line.word == "Row" and not _JOINS.search(_OWN_RING.sub("", line.text)) for line in doc.rounds[:1])
+    return not doc.spiral and any(
+        line.word == "Row" and not _JOINS.search(_OWN_RING.sub("", line.text)) for line in doc.rounds[:1]
+    )
 
 
 def _told_starts(doc: Document, dialect: Dialect) -> tuple[tuple[int, Label], ...]:

@@ -42,7 +42,8 @@ def _grouped(r: Reader, node: Work) -> Sequence[Node]:
     where = node.where
     if _on_chain(where) or where.mode == "made":
         return [node]
-    if where.said and where.mode not in ("same", "start"):
+    bare = where.count == 1 and bool(node.group) and where.span == node.group[0].span  # `[inc] in each st`
+    if where.said and not bare and where.mode not in ("same", "start"):
         r.c.troubles.append(Trouble("place in a place", where.span, {}))
     make = node.group[0] if node.group else None
     if not where.said and isinstance(make, Make) and len(node.group) == 1:

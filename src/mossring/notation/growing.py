@@ -133,7 +133,15 @@ def _is_corner(node: Node) -> bool:
     if not isinstance(node, Work):
         return False
     kinds = [t.kind for t in node.where.targets]
-    return "corner" in kinds or (len(node.group) >= 3 and any(isinstance(n, Chain) for n in node.group))
+    about = len(node.group) >= 3 and any(isinstance(n, Chain) for n in node.group)
+    return "corner" in kinds or about or _is_three_in_one(node)
+
+
+def _is_three_in_one(node: Work) -> bool:
+    """`3 sc in next st`: the corner of a round that has no spaces."""
+    make = node.group[0] if len(node.group) == 1 else None
+    in_st = node.where.mode == "next" and node.where.count == 1 and any(t.kind == "st" for t in node.where.targets)
+    return isinstance(make, Make) and make.n == 3 and in_st
 
 
 def last_corner(body: Sequence[Node]) -> Work | None:

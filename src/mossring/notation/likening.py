@@ -88,8 +88,9 @@ def _additions(r: Reader) -> None:
         if not (c.accept("with", "working", "work", "adding", "having", "making") or (r.grows and c.accept("and"))):
             c.i = save
             return
+        adding = c.tokens[c.i - 1].text == "adding"
         at = c.i
-        more = _more(r)
+        more = _more(r, adding)
         if more is None:
             c.i = save
             return
@@ -180,13 +181,13 @@ def _on_each_side(c: Cursor) -> bool:
     return said and c.accept("side", "edge")
 
 
-def _more(r: Reader) -> tuple[GrowthKind, int] | None:
-    """`4 more dc on each side`, `1 more st between increases`, `3 sts between incs`."""
+def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
+    """`4 more dc on each side`, `1 more st between increases`, `3 sts between incs`; adding: `4 dc on each side`."""
     c = r.c
     n = c.number()
     if n is None:
         return None
-    more = c.accept("more", "extra", "additional")
+    more = c.accept("more", "extra", "additional") or adding
     plain = c.accept("st", "sts", "stitch", "stitches")
     save = c.i
     if (plain or c.stitch()) and (c.accept("between", "before") or c.accept_phrase("in", "between")):
@@ -218,7 +219,8 @@ def _more(r: Reader) -> tuple[GrowthKind, int] | None:
         c.stitch() or c.accept(*STITCH_WORDS)
     if not _on_each_side(c):
         return None
-    c.accept("each", "every") and c.accept(*ROUND_WORDS)
+    c.accept("on", "in", "for")
+    c.accept("each", "every") and c.accept(*ROUND_WORDS, "time")
     if c.accept("than"):  # `one more group along each side than on the previous round`
         c.accept("on", "in")
         c.accept("previous", "last", "prev", "before")

@@ -369,7 +369,7 @@ def _and_targets(c: Cursor) -> list[Target]:
 def _ends_here(c: Cursor) -> bool:
     """`2 dc in each`, `2 dc in each around`: nothing names what; it is each stitch."""
     return c.token.kind in ("end", "star") or c.at(
-        ",", ";", ".", "(", "[", ")", "]", "*", "around", "across", "to", "-", "="
+        ",", ";", ".", "(", "[", ")", "]", "*", "**", "around", "across", "to", "-", "="
     )
 
 
@@ -401,6 +401,8 @@ def at_place(c: Cursor) -> bool:
     after = c.ahead()
     if c.at("across"):  # `dc across next 3 dc`
         return after.text in ("next", "each", "following")
+    if c.at("round", "rnd") and c.opens_stitch(1):  # `FPtr round FPtr`
+        return True
     if not c.at("around", "over", "through"):
         return False
     if c.opens_stitch(1) or after.kind == "num":
