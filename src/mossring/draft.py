@@ -393,8 +393,12 @@ def parked_after(draft: Draft, upto: DraftRound) -> dict[str, str]:
     return out
 
 
-_JOINS = re.compile(r"\b(?:join|(?:ss|sl st|slst|slip stitch) (?:(?:in)?to|in (?:top|the top|first)))\b", re.IGNORECASE)
-"""A `Row 1` that is joined, or says that it isn't, is a round."""
+_JOINS = re.compile(
+    r"\bnot join\b(?!.*\bturn)"
+    r"|\b(?<!not )(?:join|(?:ss|sl st|slst|slip stitch) (?:(?:in)?to|in (?:top|the top|first)))\b",
+    re.IGNORECASE,
+)
+"""A `Row 1` that is joined is a round, and one that is neither joined nor turned."""
 _OWN_RING = re.compile(r"\b(?:join|ss|sl st|slst|slip stitch)\b[^.;]{0,40}\b(?:ring|loop|circle)\b", re.IGNORECASE)
 """What makes the ring that it goes into joins no row."""
 

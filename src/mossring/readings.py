@@ -58,14 +58,16 @@ def otherwise(
     owed = due(tree.stated, number, line.first, line.last)
     if after.before is None or not (after.before.troubles or any(mismatches(after.before, tree.stated, owed))):
         return None
+    even: tuple[State, RoundTree] | None = None
     for body, grouped in _otherwise(state, tree.body, start):
         done = work_round(state, tree, body, yarn=line.yarn or tree.yarn, around=line.word != "Row")
         if done.before is None or done.before.troubles:
             continue
-        meant = grouped and _has_even_sides(done.before) and not _has_even_sides(after.before)
-        if meant or _comes_out(done.before, tree.stated, owed, even=True):
+        if _comes_out(done.before, tree.stated, owed, even=True):
             return done, replace(tree, body=body)
-    return None
+        if grouped and even is None and _has_even_sides(done.before) and not _has_even_sides(after.before):
+            even = done, replace(tree, body=body)
+    return even
 
 
 def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Iterator[tuple[tuple[Node, ...], bool]]:
