@@ -71,6 +71,10 @@ _SPIRAL = re.compile(r"\b(continuous|spiral)\b|\bdo not join\b", re.IGNORECASE)
 _ONLY_TERMS = re.compile(r"^\W*(\w+ )?(in |uses? )?(us|uk|american|british)\b.{0,40}$", re.IGNORECASE)
 _TITLE = re.compile(r"^#{1,3} +[^:]{2,60}$")
 """A first line that Markdown has for a title."""
+_CASTS = frozenset(
+    {"base chain", "base ch", "foundation chain", "foundation ch", "starting chain", "foundation", "base"}
+)
+"""Header keys of how many chains there are to begin with."""
 _THINGS = re.compile(r"hook|yarn|needle|size|material|suppl|need|gauge|tension")
 """Header keys of things, whose country is that of the thing."""
 _ENDING = re.compile(r"[.\s]+$")
@@ -431,6 +435,8 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
             doc.troubles.append(Trouble("begin", span, {"value": value}))
         else:
             doc.begin, doc.said_begin = begin, True
+    elif k in _CASTS and (begin := read_begin(value if "ch" in value.lower() else f"ch {value}", span)):
+        doc.begin, doc.said_begin = begin, True
     elif k == "style":
         doc.style = value
         doc.spiral = "join none" in value.lower() or "spiral" in value.lower()

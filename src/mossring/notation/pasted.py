@@ -25,8 +25,8 @@ _TERM_WORDS = (
 _TERMS = re.compile(
     r"\b" + COUNTRY.format("by") + r"\b\.?[^.\n]{0,24}?" + _TERM_WORDS + "|"
     r"\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + COUNTRY.format("of") + r"\b"
-    r"|\(" + COUNTRY.format("in") + r"\.?\)|[,–—-] *" + COUNTRY.format("end") + r"(?= *[,–—-] |\W*$)"
-    r"|\b(?P<last>(?-i:US|UK)|uk)(?=\s*[,;:|/–—]|\W*$)",
+    r"|\(" + COUNTRY.format("in") + r"\.?\)|[,–—·•|-] *" + COUNTRY.format("end") + r"(?= *[,–—·•|-] |\W*$)"
+    r"|\b(?P<last>(?-i:US|UK)|uk)(?=\s*[,;:|/–—·•]|\W*$)",
     re.IGNORECASE,
 )
 _MAGIC = re.compile(r"\b(?:(?:magic|adjustable|sliding|slip) (?:ring|circle|loop)|mr\b)", re.IGNORECASE)

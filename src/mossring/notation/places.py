@@ -163,7 +163,10 @@ def _plain_place(c: Cursor, i: int) -> Where:
         return sweep
     each = c.at("between") and c.ahead().text in ("each", "every")  # `2 tr between each tr`
     target = read_target(c) if n is None else _target_or_stitch(c)
-    if any(t.text in ("join", "joining") for t in c.tokens[i : c.i]):  # `sp formed by joining sc`
+    just = bare and target.is_space and c.at("just") and c.ahead().text in ("made", "formed", "created")
+    if just:  # `2 dc in sp just made`, under the stitch that closed the round below
+        c.i += 2
+    if just or any(t.text in ("join", "joining") for t in c.tokens[i : c.i]):  # `sp formed by joining sc`
         return Where("same", (target,), c.span_from(i))
     if each and target.kind in ("between", "group"):
         return Where("each", (target,), c.span_from(i), until=read_until(c) or END)

@@ -58,6 +58,8 @@ def stitches(r: Reader) -> list[Node]:
     at = c.i
     n = c.number()
     c.accept("more")
+    if n is not None and c.at("x") and c.ahead().text in ("inc", "incs", *_DECREASES):  # `6 x inc`
+        c.i += 1
     if n is not None and c.at("inc", "incs", "increases"):
         return increases.increase(r, n)
     if n is not None and c.at(*_DECREASES):
@@ -133,6 +135,9 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
         r.last_stitch = key
         return increases.increase(r)
     after = c.number() if n is None and not legged else None
+    if after in (2, 3) and c.token.tight and c.at("inc", "incs"):  # `dc2inc`
+        r.last_stitch = key
+        return increases.increase(r, made=after)
     if after is not None and (c.at(*STITCH_WORDS) or (c.at("times") and c.ahead().text in ("in", "into"))):
         c.i += 1  # `dc 5 sts`, `single crochet 6 times into ring`
     if n is not None and c.at(*GROUP_WORDS) and c.ahead().text in ("in", "into"):  # `5-dc shell in next st`

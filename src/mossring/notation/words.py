@@ -41,6 +41,8 @@ SHORT = {
     "ea": "each",
     "nxt": "next",
     "rpt": "rep",
+    "repeated": "rep",
+    "repeating": "rep",
     "jn": "join",
     "color": "colour",
     "shade": "colour",
@@ -90,6 +92,8 @@ PHRASES: dict[str, tuple[tuple[tuple[str, ...], str], ...]] = {
     "which": ((("which", "are", "left"), "left"), (("which", "remain"), "left")),
     "in": ((("in", "between"), "between"), (("in", "order", "to"), "to"), (("in", "place", "of"), "instead")),
     "instead": ((("instead", "of"), "instead"),),
+    "main": ((("main", "colour"), "mc"), (("main", "color"), "mc")),
+    "contrast": ((("contrast", "colour"), "cc"), (("contrast", "color"), "cc")),
     "on": ((("on", "top", "of"), "in"),),
 }
 """Several words that say what one does, by the first of them."""
