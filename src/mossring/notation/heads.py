@@ -159,7 +159,12 @@ def read_head(line: str, numbered: bool = False) -> Head | None:
 
 
 _FIRST = re.compile(
-    r"^[ \t]*(?:foundation|set-?up|base|starting|initial) (?P<word>" + _ROUNDS + r")" + _SIDE + _END + r"(?=\S)",
+    r"^[ \t]*(?:(?:foundation|set-?up|base|starting|initial) (?P<word>"
+    + _ROUNDS
+    + r")|cent(?:re|er)|middle)"
+    + _SIDE
+    + _END
+    + r"(?=\S)",
     re.IGNORECASE,
 )
 
@@ -179,9 +184,9 @@ def read_loose(line: str) -> Head | None:
 
 
 def read_first(line: str) -> Head | None:
-    """`Foundation row:`, `Set-up round:` before any other: round 1, whatever the next is called; or None."""
+    """`Foundation row:`, `Set-up round:`, `Centre:` before any other: round 1, whatever the next is called; or None."""
     m = _FIRST.match(line)
-    return Head(1, 1, "row" in m["word"].lower(), "", "", m.start("word"), m.end()) if m else None
+    return Head(1, 1, "row" in (m["word"] or "").lower(), "", "", m.start(), m.end()) if m else None
 
 
 def read_unnumbered(line: str, last: int) -> Head | None:

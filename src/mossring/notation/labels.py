@@ -85,6 +85,7 @@ def _label(c: Cursor) -> Label | None:
     key = legged[0] if legged else c.stitch()
     if key is None:
         key = _special_key(c)
+    key is None and c.at("post") and c.ahead().text in STITCH_WORDS and c.accept("post")
     if key is None and c.accept(*STITCH_WORDS):  # `counts as a stitch`: as whatever it stands for
         return Label("st")
     if key is None:
@@ -124,8 +125,9 @@ def read_told_label(c: Cursor) -> Label | None:
 def _short_label(c: Cursor) -> Label | None:
     """`ch 4 (dc + ch 1)`, `3 ch (1 tr)`, `3 ch, tr in ring (first cluster)`: what it counts as, without saying so."""
     first = c.tokens[c.i - 1].text in ("first", "beg", "beginning")
-    if first and c.at("cl", "cluster") and c.ahead().text in (")", "]"):
+    if first and c.at("cl", "cluster") and c.ahead().text in (")", "]", "made"):
         c.i += 1
+        c.accept("made")
         return Label(composed("cl", "dc", 2))  # of as many legs as stand there
     if c.token.kind == "num" and c.token.value == 1:
         c.i += 1
@@ -158,5 +160,6 @@ def _special_key(c: Cursor) -> str | None:
 def _to_end_of_label(c: Cursor) -> None:
     c.accept("as") and c.accept("first")
     c.accept(*STITCH_WORDS) or c.stitch()
-    while c.at("here", "throughout", "now"):
-        c.i += 1
+    while c.at("here", "throughout", "now") or (c.at("in") and c.ahead().text in ("this", "pattern")):
+        c.i += 2 if c.at("in") else 1
+        c.accept("pattern", "motif")

@@ -131,7 +131,13 @@ def _defined(made: str, dialect: Dialect, names: Names, called: Sequence[str] = 
         whole = composed(legs[0], legs[1], legs[2] + begins)
         return (Make(whole, 1, (0, 0), start="beg" if begins else ""),)
     inner = re.search(r"\(([^()]+)\)[^()]*$", made)
-    for text in (made, _IN_SAME.sub("", made), inner[1] if inner else "", made.split(". ", 1)[0]):
+    for text in (
+        made,
+        _IN_SAME.sub("", made),
+        _SET_OF.sub("", made),
+        inner[1] if inner else "",
+        made.split(". ", 1)[0],
+    ):
         reader = Reader(Cursor(text, dialect, names))
         nodes = reader.sequence(None, 0)
         if nodes and not reader.c.troubles and not reader.stated:
@@ -195,6 +201,9 @@ _IN_SAME = re.compile(
     r",?\s+(?:all |worked )?(?:in|into)\s+(?:the )?(?:same|next|indicated|one|st\b|stitch|sp)[^()]*$", re.I
 )
 """`in same stitch or space`, behind what a special stitch is made of."""
+
+
+_SET_OF = re.compile(r"^\W*(?:an? )?(?:group|set|cluster|bunch) of +", re.I)
 
 
 def _made(make: Make) -> bool:

@@ -49,7 +49,7 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
         reader.stated.append(count)
     body = reader.sequence(closer=None, depth=0)
     body, ring, cast = _own_beginning(body)
-    body = _started(body)
+    body = _told_later(_started(body))
     written = any(isinstance(n, Join) for n in body) or closing.starts_with_chain(body)
     return RoundTree(
         tuple(body),
@@ -142,6 +142,19 @@ def _started(body: list[Node]) -> list[Node]:
     ):
         return body
     return [*body[:k], chain, replace(first, group=first.group[1:]), *body[k + 1 :]]
+
+
+def _told_later(body: list[Node]) -> list[Node]:
+    """`ch 2, 12 dc in ring, join. Ch 2 does not count as a st.`: what a sentence at the end says of every start."""
+    k = next((k for k, n in enumerate(body) if isinstance(n, Chain)), len(body))
+    if len(body) - k < 4 or not isinstance(body[-2], Join):
+        return body
+    start, told = body[k], body[-1]
+    if not isinstance(start, Chain) or not isinstance(told, Chain) or start.n != told.n or start.label:
+        return body
+    if not told.label or told.label.stitch:
+        return body
+    return [*body[:k], replace(start, label=replace(told.label, throughout=True)), *body[k + 1 : -1]]
 
 
 class Reader:

@@ -240,6 +240,9 @@ def _group(c: Cursor) -> Target | None:
     """A group as a place: the gap beside it, but the middle of one that has a name of its own (`3 dc in next V-st`)."""
     named = c.named(into=True)
     if named:
+        chains = [n.n for n in named if isinstance(n, Chain)]
+        if len(chains) == 1 and c.accept(*SPACE_WORDS):  # `V-st sp`
+            return Target("sp", chains=chains[0])
         return Target("centre", like(named))
     return Target("group") if c.accept(*GROUP_WORDS) else None
 

@@ -49,6 +49,7 @@ SHORT = {
     "bet": "between",
     "btw": "between",
     "btwn": "between",
+    "tch": "ch",
     "cnr": "corner",
     "cnrs": "corners",
     "asterisk": "*",

@@ -2,14 +2,16 @@
 
 A double crochet is three chains high (two for those who want less of a gap), a half double two, a triple four,
 a double triple five (common practice, no source). A chain too short pulls the round down where it begins, one
-too long leaves a loop.
+too long leaves a loop. One of another height than all other rounds have for that stitch is a slip, too.
 """
 
 from __future__ import annotations
 
 import re
+from collections import Counter
 from collections.abc import Iterator
 
+from mossring.draft import DraftRound
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
 from mossring.notation.tree import Chain, Work
@@ -21,8 +23,11 @@ SEVERITY: Severity = "warn"
 
 
 def check(look: Look) -> Iterator[Finding]:
-    chain = start_chain(look)
-    if chain is None or not wrong_height(chain):
+    chain = start_chain(look.round) if look.index is not None else None
+    if chain is None:
+        return
+    if not wrong_height(chain):
+        yield from _unlike_the_others(look, chain)
         return
     assert chain.label is not None
     assert chain.label.stitch is not None
@@ -36,6 +41,35 @@ def check(look: Look) -> Iterator[Finding]:
     yield look.finding(CODE, SEVERITY, chain.span, message, "", _mend(look, chain, wanted))
 
 
+def _unlike_the_others(look: Look, chain: Chain) -> Iterator[Finding]:
+    """A start of another height than all other rounds have for that stitch, where at least two others begin so."""
+    own = _stands_for(look.round)
+    if own is None or chain.label:  # said of this chain, it is meant
+        return
+    begun = (_stands_for(r) for r in look.draft.rounds if r is not look.round)
+    others = Counter(high for stitch, high in filter(None, begun) if stitch == own[0])
+    if len(others) != 1 or own[1] in others or others.total() < _ENOUGH:
+        return
+    wanted = next(iter(others))
+    name = look.stitch(own[0])
+    message = f"{look.name} begins with ch {own[1]} for a {name}, where the other rounds take ch {wanted}."
+    yield look.finding(CODE, SEVERITY, chain.span, message, "", _mend(look, chain, wanted))
+
+
+_ENOUGH = 2
+
+
+def _stands_for(r: DraftRound) -> tuple[str, int] | None:
+    """The plain stitch that the chain at a round's start is, and its height, where it has one of that stitch's."""
+    chain, made = start_chain(r), r.worked.made[:1]
+    if chain is None or not made or not made[0].start or lookup(made[0].kind).made:
+        return None
+    place = first_place(r.tree.body)
+    if place and place.targets and place.targets[0].kind == "ring" and place.targets[0].chains:
+        return None
+    return (made[0].kind, chain.n) if chain.n in lookup(made[0].kind).chains else None
+
+
 def wrong_height(chain: Chain) -> bool:
     """Whether a chain is said to count as a stitch whose height it hasn't."""
     label = chain.label
@@ -45,9 +79,9 @@ def wrong_height(chain: Chain) -> bool:
     return bool(usual) and chain.n - label.chains not in usual
 
 
-def start_chain(look: Look) -> Chain | None:
+def start_chain(r: DraftRound) -> Chain | None:
     """The chain that a round begins with, alone or in its first group."""
-    for node in look.round.tree.body if look.index is not None else ():
+    for node in r.tree.body:
         if isinstance(node, Chain):
             return node
         if isinstance(node, Work) and node.group and isinstance(node.group[0], Chain):
