@@ -394,6 +394,10 @@ def _remark(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return depth == 0 and (remarks.clause(r.c, nodes) or remarks.motion(r.c, nodes))
 
 
+def _all_round(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    return not depth and not marks.open and repeating.all_round(r, nodes)
+
+
 def _fill(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     r.c.i += 1
     return True
@@ -402,6 +406,7 @@ def _fill(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     ((), _times_bracket),
     (_OPEN, _bracket),
+    (("all", "around", "round", "throughout"), _all_round),
     (("rep", "repeat", "reps", "work"), _repeat),
     (("continue", "cont", "continuing"), _on_around),
     (_SETTING_WORDS, _setting),

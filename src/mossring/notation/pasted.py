@@ -26,7 +26,7 @@ _TERMS = re.compile(
     r"\b" + COUNTRY.format("by") + r"\b\.?[^.\n]{0,24}?" + _TERM_WORDS + "|"
     r"\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + COUNTRY.format("of") + r"\b"
     r"|\(" + COUNTRY.format("in") + r"\.?\)|[,–—·•|-] *" + COUNTRY.format("end") + r"(?= *[,–—·•|-] |\W*$)"
-    r"|\b(?P<last>(?-i:US|UK)|uk)(?=\s*[,;:|/–—·•]|\W*$)",
+    r"|\b(?P<last>(?-i:US|UK)|uk)(?=\s*(?:[,;:|/–—·•]|--? )|\W*$)",
     re.IGNORECASE,
 )
 _MAGIC = re.compile(r"\b(?:(?:magic|adjustable|sliding|slip) (?:ring|circle|loop)|mr\b)", re.IGNORECASE)
@@ -190,7 +190,8 @@ def definitions_in(line: str) -> list[Definition]:
 
 
 _CORNER_TOLD = re.compile(
-    r"(?:\b(?:every|each|all|the|a) corners?|(?<=\. )Corners) (?:is|are|means?)(?: (?:worked|made|always))*(?: as)?:? "
+    r"(?:\b(?:every|each|all|the|a) corners?|(?<=\. )Corners|[\"“‘']corner[\"”’'])"
+    r" (?:is|are|means?)(?: (?:worked|made|always))*(?: as)?:? "
     r"(?P<made>[^.;]+)",
     re.IGNORECASE,
 )
@@ -199,7 +200,7 @@ _CORNER_TOLD = re.compile(
 def corner_told(line: str) -> Definition | None:
     """What a sentence says that every corner is (`each corner is 3 tr, 3 ch, 3 tr`); or None."""
     m = _CORNER_TOLD.search(line)
-    made = m["made"].strip() if m else ""
+    made = re.sub(r"(?: all)? in (?:one|the same|same)\b[^,]*$", "", m["made"].strip()) if m else ""
     return Definition(("corner",), f"({made.strip('()')})") if re.search(r"\d", made) and names_stitches(made) else None
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import replace
 from typing import TYPE_CHECKING
@@ -23,6 +24,10 @@ _OPEN = {"(": ")", "[": "]"}
 _STARS = ("*", "**", "***")
 
 
+_LAST = re.compile(r"[\s.;,]*(?:[(\[<=–—-]*\s*\d+(?!\s*(?:times|x\b|more))(?:\s*[A-Za-z-]+){0,2}[)\]>]?)?[\s.]*")
+"""Nothing but a count, to the end of a round."""
+
+
 def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
     """`*3 dc, ch 2* x3`: a repeat between two stars with its times right behind them (so many in all)."""
     c = r.c
@@ -32,6 +37,8 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
     times = c.times()
     until = read_until(c) if times is None and c.at("around", "to", "until", "across", "all") else None
     placed = times is None and until is None and c.at("in", "into")
+    if times is None and _LAST.fullmatch(c.text, c.token.start):  # `*1 dc, 2 dc in next* (36)`: all round
+        until = END
     if times is None and until is None and not placed:
         return
     first = marks.open.pop(star)
@@ -83,6 +90,26 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     marks.open.clear()
     marks.close.clear()
     return True
+
+
+def all_round(r: Reader, nodes: list[Node]) -> bool:
+    """`1 dc, 2 dc in next, all round`: as `repeat to end`, behind single stitches."""
+    c = r.c
+    i = c.i
+    last = nodes[-1] if nodes else None
+    one = isinstance(last, Work) and last.where.mode == "next" and last.where.said
+    behind = i > 0 and c.tokens[i - 1].text in (",", ";", "-")
+    if not one or not behind or (begun := _run_so_far(nodes)) < _SEVERAL:
+        return False
+    if read_until(c) != END or not (c.ends(0) or c.at("(", "[", ".", ";", ",")):
+        c.i = i
+        return False
+    c.i = i
+    _rep_all(r, nodes, begun, i)
+    return True
+
+
+_SEVERAL = 2
 
 
 def on_around(r: Reader, nodes: list[Node], marks: Marks) -> bool:
