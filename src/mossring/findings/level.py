@@ -51,7 +51,7 @@ def _numbers(look: Look) -> str:
     e = look.round.entry
     got, want = round(e.growth), round(e.needed)
     numbers = f"its edge gains {got} stitch widths, and lying flat wants about {want}."
-    if (got >= want) == (e.verdict == "cups"):  # what is amiss was there before and shows now
+    if got == want or (got > want) == (e.verdict == "cups"):  # what is amiss was there before and shows now
         numbers += f" The {'lack' if e.verdict == 'cups' else 'excess'} came with the rounds before."
     return numbers
 

@@ -9,6 +9,7 @@ from mossring.notation.words import NUMBERS, ORDINALS
 
 _WORD = r"rounds?|step|rnds?\.?|rows?|rds?\.?|r[ound]{2,4}(?= ?\d)|r"
 _N = r"(?:\d{1,6}|" + "|".join(w for w in NUMBERS if w != "zero") + r")"
+_N_WORDS = "|".join(w for w, n in NUMBERS.items() if n)
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
 _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-G])"
@@ -115,7 +116,11 @@ def _yarn(said: dict[str, str]) -> str:
 
 
 _NUMBER = re.compile(
-    r"^[ \t]*\(?(?P<first>\d{1,3})(?:st|nd|rd|th)?[ \t]*(?:\((?P<yarn>" + _YARN + r")\)[ \t]*)?[:.)-][ \t]+(?=\S)",
+    r"^[ \t]*\(?(?P<first>\d{1,3}|"
+    + _N_WORDS
+    + r")(?:st|nd|rd|th)?[ \t]*(?:\((?P<yarn>"
+    + _YARN
+    + r")\)[ \t]*)?[:.)-][ \t]+(?=\S)",
     re.IGNORECASE,
 )
 
@@ -123,7 +128,7 @@ _NUMBER = re.compile(
 def only_numbered(text: str) -> bool:
     """Whether lines are numbered from 1 on, and none before the last of them announces a round by a word."""
     lines = text.splitlines()
-    numbers = [int(m["first"]) for line in lines if (m := _NUMBER.match(line))]
+    numbers = [_number(m["first"]) for line in lines if (m := _NUMBER.match(line))]
     return numbers[:2] == [1, 2] and all(head.first > numbers[-1] for line in lines if (head := read_head(line)))
 
 
@@ -131,7 +136,7 @@ def read_head(line: str, numbered: bool = False) -> Head | None:
     """The announcement that a line begins with, or None. numbered: a number alone is one."""
     m = next((found for pattern in (*_HEADS, _ALONE) if (found := pattern.match(line))), None)
     if m is None and numbered and (bare := _NUMBER.match(line)):
-        n = int(bare["first"])
+        n = _number(bare["first"])
         return Head(n, n, False, "", (bare["yarn"] or "").upper(), bare.start("first"), bare.end())
     if m is None:
         return None

@@ -191,6 +191,9 @@ def _at_base(c: Cursor) -> bool:
     save = c.i
     c.accept(*STITCH_WORDS)
     c.accept("at")
+    if c.at("below") and c.tokens[c.i - 1].text in STITCH_WORDS and not c.ahead().text == "next":
+        c.i += 1
+        return True
     if c.accept("base") and (_ends_here(c) or c.accept("of")):
         c.accept("same")
         c.accept(*_START_WORDS)
@@ -396,7 +399,7 @@ _AT_PLACE = frozenset(
     {"next", "each", "every", "same", "corresponding", "post", "posts", "front", "back", "ch", "first", "last"}
     | {"this", "that", "any", "following", "joining"}
 )
-_AT_STITCH = STITCH_WORDS | frozenset({"chain", "loop"})
+_AT_STITCH = STITCH_WORDS | frozenset({"chain", "loop", "ring"})
 
 
 def at_place(c: Cursor) -> bool:
@@ -408,6 +411,6 @@ def at_place(c: Cursor) -> bool:
         return True
     if not c.at("around", "over", "through"):
         return False
-    if c.opens_stitch(1) or after.kind == "num":
+    if c.opens_stitch(1) or after.kind == "num" or c.ahead(2).text == "ring":
         return True
     return after.text in _AT_PLACE or after.text in _AT_STITCH or after.text in SPACE_WORDS

@@ -57,6 +57,7 @@ def read_ring(c: Cursor) -> Target | None:
     c.i = save
     if c.accept("mr", "mc"):
         return RING
+    c.at(*_RINGS_BOUGHT) and c.ahead().text in ("ring", "circle") and c.accept(*_RINGS_BOUGHT)
     magic = c.accept("magic", "adjustable", "sliding", "slip")
     magic or c.accept("center", "centre", "ch", "chain")
     if c.accept("ring", "circle") or (magic and c.accept("loop")):
@@ -64,6 +65,10 @@ def read_ring(c: Cursor) -> Target | None:
         return RING
     c.i = save
     return None
+
+
+_RINGS_BOUGHT = ("plastic", "metal", "bone", "brass", "wooden", "curtain", "key")
+"""What a ring that is worked over is made of, or made for."""
 
 
 def _made_of_chains(c: Cursor) -> None:
