@@ -191,7 +191,7 @@ def _at_base(c: Cursor) -> bool:
     save = c.i
     c.accept(*STITCH_WORDS)
     c.accept("at")
-    if c.at("below") and c.tokens[c.i - 1].text in STITCH_WORDS and not c.ahead().text == "next":
+    if c.at("below") and c.tokens[c.i - 1].text in STITCH_WORDS and c.ahead().text != "next":
         c.i += 1
         return True
     if c.accept("base") and (_ends_here(c) or c.accept("of")):

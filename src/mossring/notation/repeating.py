@@ -78,7 +78,14 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
             nodes[r.begun :] = [Repeat(_again(nodes, run), times, c.span_from(i), times_span=c.span_from(i))]
             return True
         c.i = i
-    times = c.times() if c.tokens[i - 1].text in (",", ";") or (marks.close and c.tokens[i - 1].text == ".") else None
+    if not marks.open and _and_times(r, nodes):
+        return True
+    c.at("-") and c.ahead().text in (*NUMBERS, "twice", "thrice") and c.accept("-")
+    times = (
+        c.times()
+        if c.tokens[c.i - 1].text in (",", ";", "-") or (marks.close and c.tokens[i - 1].text == ".")
+        else None
+    )
     if times is None or times < 2 or not (c.token.kind == "end" or c.at(",", ";", ".", "(", "[")):
         c.i = i
         return False
@@ -110,6 +117,26 @@ def all_round(r: Reader, nodes: list[Node]) -> bool:
 
 
 _SEVERAL = 2
+
+
+def _and_times(r: Reader, nodes: list[Node]) -> bool:
+    """`2 ch and 3 tr in ring three times`, `2 ch and 3 tr three times in the ring`: both, so often."""
+    c = r.c
+    i = c.i
+    chain, work = (*nodes[-2:], None, None)[:2]
+    if not isinstance(chain, Chain) or not isinstance(work, Work) or chain.label or len(work.group) != 1:
+        return False
+    joined = any(t.text == "and" for t in c.tokens[:i] if chain.span[1] <= t.start < work.span[0])
+    times = c.times() if joined else None
+    if times and not work.where.said and c.accept("in", "into"):
+        where = places.read_places(c)[0]
+        group = grouping.as_group(r, [work])
+        work = replace(work, group=group, where=where)
+    if not times or not work.where.said:
+        c.i = i
+        return False
+    nodes[-2:] = [Repeat((chain, work), times, c.span_from(i), times_span=c.span_from(i))]
+    return True
 
 
 def on_around(r: Reader, nodes: list[Node], marks: Marks) -> bool:

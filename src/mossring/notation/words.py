@@ -135,7 +135,8 @@ them then thereafter this through throughout time times to together top total tu
 up use using weave with within without work worked working wrong right ws x yarn you your here
 beginning's per form forming adjustable sliding both chainless loosely tightly twist
 cl cls cluster clusters pc pcs pop pops popcorn popcorns bobble bobbles bob tog together leg legs half post posts
-made mr starts thru leaving omit scallop scallops plastic metal bone brass wooden curtain key
+made mr starts thru leaving omit scallop scallops
+plastic metal bone brass wooden curtain key
 blo flo tlo bl fl bls fls bar horizontal dec decrease decreases decs closed fan fans grp grps opposite petal petals
 counting including cut finishing finish
 spiral spirals continuous tight tail base corner's
