@@ -9,7 +9,7 @@ from functools import cache
 from typing import TYPE_CHECKING
 
 from mossring.notation import acts, closing, grouping, labels, likening, places, remarks, repeating, stitching, targets
-from mossring.notation.cursor import CHAIN_WORDS, Cursor
+from mossring.notation.cursor import CHAIN_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Act, Chain, Join, Make, Node, Onto, Repeat, SayCorner, Skip, Target, Where, Work
@@ -151,6 +151,7 @@ def _setting(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
         onto = targets.read_round_meant(c) if part else 0
         if not part and worked and c.accept("sts", "stitches"):
             onto = targets.read_round_meant(c)
+        part and c.accept("each", "every", "all") and (c.accept(*STITCH_WORDS) or c.stitch())  # `loop of each st`
         while c.at("only", "throughout", "around", "for", "this", "whole", "entire", "rnd", "round", "all"):
             c.i += 1
         if (part or onto) and (c.at(*_SEPARATORS, ":") or c.token.kind == "end"):

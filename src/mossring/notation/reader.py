@@ -117,6 +117,10 @@ def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None
     chain, after = body[0], body[1]
     target = after.where.targets[0] if isinstance(after, Work) and after.where.targets else None
     joined = isinstance(after, Join) and (after.forms_ring or len(body) > 3)
+    # `ch 4, sl st; ch 3, 11 dc in ring`
+    begun = len(body) > 3 and isinstance(body[2], Chain) and isinstance(body[3], Work)
+    into_ring = begun and isinstance(body[3], Work) and targets.RING in body[3].where.targets
+    joined = joined or (into_ring and grouping.is_slip(after))
     if (joined or (target and target.kind == "ring" and grouping.is_slip(after))) and 2 <= chain.n <= MAX_RING:
         return body[2:], chain.n, None
     if target and target.kind == "ring" and target.chains and chain.n > target.chains and not chain.label:

@@ -6,7 +6,7 @@ import re
 from dataclasses import replace
 
 from mossring.notation import places, targets
-from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor, UnreadableError
+from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.tree import Chain, Make, Node, Work
 from mossring.notation.words import NUMBERS
 from mossring.stitches.table import composed, is_stitch
@@ -65,6 +65,7 @@ def bracket(c: Cursor) -> bool:
         k += 1
     remarks = words & {"made", "completed", "counts", "count", "note", "is"} or words in _SIDES
     remarks = remarks or {"+", "ch"} <= words  # `12 dc in ring (ch 3 + 11 dc)`
+    remarks = remarks or ({"for", "first"} <= words and not words.isdisjoint(CHAIN_WORDS))  # `(3 ch for first tr)`
     remarks = remarks or ("magic" in words and words <= _RING)
     plain = words - {"half", "first", "last", "second", "third", "next", "another"}
     remarks = remarks or bool(plain and plain <= GROUP_WORDS)  # `5 dc in next dc (shell)`

@@ -37,7 +37,7 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
     times = c.times()
     until = read_until(c) if times is None and c.at("around", "to", "until", "across", "all") else None
     placed = times is None and until is None and c.at("in", "into")
-    if times is None and _LAST.fullmatch(c.text, c.token.start):  # `*1 dc, 2 dc in next* (36)`: all round
+    if times is None and c.i == at and _LAST.fullmatch(c.text, c.token.start):  # `*1 dc, 2 dc in next* (36)`: all round
         until = END
     if times is None and until is None and not placed:
         return

@@ -71,11 +71,13 @@ class Where:
 
 @dataclass(frozen=True, slots=True)
 class Label:
-    """What a starting chain is said to stand for: a stitch key and chains besides, or nothing at all (None)."""
+    """What a starting chain is said to stand for: a stitch key and chains besides, or nothing at all (None). said: in
+    so many words; else it is taken from how other rounds begin."""
 
     stitch: str | None
     chains: int = 0
     throughout: bool = False
+    said: bool = True
 
 
 @dataclass(frozen=True, slots=True)

@@ -64,7 +64,8 @@ def open_round(worker: Worker, body: list[Node]) -> list[Node]:
     group = body[i] if i < len(body) and isinstance(body[i], Work) else None
     opens_group = isinstance(group, Work) and bool(group.group) and isinstance(group.group[0], Chain)
     if chain is None and not moves and worker.edge.ring and any(isinstance(n, Join) for n in body):
-        worker.known.setdefault(2, Label(None))  # who lifts the hook without a word counts no chain of 2 either
+        # who lifts the hook without a word counts no chain of 2 either
+        worker.known.setdefault(2, Label(None, said=False))
     if chain is None and not opens_group and any(slips(m) for m in moves) and not _standing(body[i:]):
         moves = [m for m in moves if isinstance(m, Act)]
         i = len([m for m in body[:i] if isinstance(m, Act)])

@@ -61,7 +61,7 @@ def work_round(
         nodes = (state.lift, *nodes)
         written = True
     worker, laid, known = _worked(state, nodes, flat_piece, written, yarn)
-    if other := _uncounted(state, tree, worker):
+    if other := _counted_otherwise(state, tree, worker):
         again = _worked(other, nodes, flat_piece, written, yarn)
         if before is None or (not again[0].troubles and _counted(again[0]) in _said(tree)):
             worker, laid, known = again
@@ -119,22 +119,27 @@ def _worked(
         return worker, laid, known
 
 
-def _uncounted(state: State, tree: RoundTree, worker: Worker) -> State | None:
+def _counted_otherwise(state: State, tree: RoundTree, worker: Worker) -> State | None:
     """Where a round that nobody said its chain counts in comes out wrong with it (`ch 2, 12 dc in ring, sl st to top of
-    first dc (12)`): the state that knows the chain for no stitch."""
+    first dc (12)`), the state that knows the chain for no stitch; where one whose chain was only taken to count for
+    nothing comes out wrong without it, the state that knows nothing of it."""
     chain = next((n for n in tree.body if isinstance(n, Chain)), None)
-    if chain is None or chain.label or chain.n in dict(state.known):
+    known = dict(state.known)
+    if chain is None or chain.label:
         return None
-    known = (*state.known, (chain.n, Label(None, throughout=True)))
     worked, said = _counted(worker), _said(tree)
+    if (label := known.pop(chain.n, None)) is not None:
+        unlike = said and worked not in said and state.before is not None
+        return replace(state, known=tuple(known.items())) if unlike and not label.said else None
+    uncounted = replace(state, known=(*state.known, (chain.n, Label(None, throughout=True))))
     if state.before is not None:
         wrong = said and (worked not in said or worker.troubles) and chain.n > 1 and tree.body[0] is chain
         counted = any(r.made and r.made[0].start for r in state.past)  # as rounds before it show
-        return replace(state, known=known) if wrong and not counted else None
+        return uncounted if wrong and not counted else None
     join = next((n for n in reversed(tree.body) if isinstance(n, Join)), None)
     if join is None or not join.top:
         return None
-    return replace(state, known=known) if worked - 1 in said and worked not in said else None
+    return uncounted if worked - 1 in said and worked not in said else None
 
 
 def _counted(worker: Worker) -> int:
