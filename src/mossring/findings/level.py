@@ -15,9 +15,13 @@ MOST_MENDS = 3
 """As many ways of mending a round that cups or ruffles are offered, the smallest change first."""
 
 
+_MEANT: dict[Verdict, str] = {"cups": "bowl", "ruffles": "waves"}
+"""What `Lies:` says of a piece that is meant to lie so."""
+
+
 def judged(look: Look, code: str, severity: Severity, verdict: Verdict) -> Iterator[Finding]:
     """A finding at the round where a stretch of rounds with this verdict begins; a hint if a later round mends it."""
-    if look.index is None or look.round.entry.verdict != verdict:
+    if look.index is None or look.round.entry.verdict != verdict or look.draft.doc.lies == _MEANT[verdict]:
         return
     rounds = look.draft.rounds
     if look.index and rounds[look.index - 1].entry.verdict == verdict:
@@ -35,7 +39,7 @@ def judged(look: Look, code: str, severity: Severity, verdict: Verdict) -> Itera
         "hint" if rescued or open_yet else severity,
         (0, 0),
         message,
-        explain(look),
+        f"{explain(look)} If it is meant to, write “Lies: {_MEANT[verdict]}” above the rounds.",
         () if rescued or open_yet else mends(look),
     )
     found.most = MOST_MENDS

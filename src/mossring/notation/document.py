@@ -29,9 +29,11 @@ from mossring.notation.pasted import (
     names_stitches,
     opens_section,
     plain,
+    read_lie,
     said_dialect,
     says_begin,
     told_chainless,
+    told_lie,
     told_loops,
     told_starts,
     worked_into,
@@ -63,6 +65,7 @@ _KEYS = frozenset(
         "yarn",
         "measured",
         "weighed",
+        "lies",
     }
     | {"materials", "abbreviations", "special stitches", "size", "finished size", "by", "designer", "title"}
 )
@@ -135,6 +138,7 @@ class Document:
     belongs to the round that comes next. in_stitches: amid a list of stitches.
     starts: what the notes say of starting chains. part: the loop that they say the rounds to come are worked in.
     set_up: round 1 is called a foundation row. chainless: the stitch that `(sc, ch 1)` at a round's start is.
+    lies: how the piece is meant to lie, where not flat: `bowl` or `waves`.
     numbered: rounds are lines with a number alone. width: where lines are broken, if they are.
     spiral: the notes say that rounds aren't joined.
     """
@@ -166,6 +170,7 @@ class Document:
     moved: int | None = None
     set_up: bool = False
     chainless: str = ""
+    lies: str = ""
 
     def words(self) -> str:
         """The text with all but its instructions blanked out: titles, yarns and notes speak for no dialect."""
@@ -290,6 +295,7 @@ def _told(doc: Document, words: str, span: Span, *, starts: bool) -> None:
     doc.part = told_loops(words) or doc.part
     doc.chainless = told_chainless(words) or doc.chainless
     doc.spiral = doc.spiral or bool(_SPIRAL.search(words))
+    doc.lies = doc.lies or told_lie(words)
 
 
 def _prose(doc: Document, line: str, at: int) -> None:
@@ -437,6 +443,11 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
             doc.begin, doc.said_begin = begin, True
     elif k in _CASTS and (begin := read_begin(value if "ch" in value.lower() else f"ch {value}", span)):
         doc.begin, doc.said_begin = begin, True
+    elif k == "lies":
+        lies = read_lie(value)
+        doc.lies = lies or ""
+        if lies is None:
+            doc.troubles.append(Trouble("lies", span, {"value": value}))
     elif k == "style":
         doc.style = value
         doc.spiral = "join none" in value.lower() or "spiral" in value.lower()

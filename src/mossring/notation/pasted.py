@@ -226,6 +226,33 @@ _STARTING = re.compile(
 )
 
 
+_BOWL = r"(?P<bowl>bowl|basin|cup(?:s|ped)?|curl(?:s|ed)?(?: (?:up|in(?:wards)?))?|curve(?:s|d)?|dome)"
+_WAVES = r"(?P<waves>waves?|ruffles?|frills?|ruffled)"
+_LIES = re.compile(rf"(?:a |in |like )*(?:(?P<flat>flat)|{_BOWL}|{_WAVES})\W*", re.IGNORECASE)
+_MEANT = re.compile(
+    r"\b(?:will|should|must|(?:begin|start)s?(?:ning|ting)? to|(?:meant|supposed|intended) to)"
+    r"(?: now| then| form| into| an?)*"
+    rf" (?:{_BOWL}|{_WAVES})\b",
+    re.IGNORECASE,
+)
+
+
+def read_lie(value: str) -> str | None:
+    """What `Lies:` says: `bowl`, `waves`, or `` for flat; None where it says nothing known."""
+    m = _LIES.fullmatch(value.strip())
+    if m is None:
+        return None
+    return "bowl" if m["bowl"] else "waves" if m["waves"] else ""
+
+
+def told_lie(words: str) -> str:
+    """How a sentence says that the piece is meant to lie (`the sides will now curve up`): `bowl`, `waves` or ``."""
+    m = _MEANT.search(words)
+    if m is None:
+        return ""
+    return "bowl" if m["bowl"] else "waves"
+
+
 _CHAINLESS = re.compile(
     r"\b(?:sc|dc)\b,? ?(?:\+ ?)?(?:ch ?-?1|1 ?ch)\b[^.;]{0,60}?"
     r"\bcounts? as (?:(?:an?|the|1|first|1st) )*(?P<what>[a-z]+)",

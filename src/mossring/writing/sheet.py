@@ -25,7 +25,7 @@ _PLAIN = {
     "rep": ("rep", "repeat"),
 }
 _ORDER = ("ch", "slst", "sc", "hdc", "dc", "htr", "tr", "dtr")
-_KEPT = ("measured", "weighed")
+_KEPT = ("measured", "weighed", "lies")
 _LOOP_WORDS = {
     "back": ("BLO", "back loop only"),
     "front": ("FLO", "front loop only"),

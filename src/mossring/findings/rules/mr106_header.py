@@ -21,6 +21,7 @@ _SHAPES = ("square", "hexagon", "pentagon", "triangle", "octagon", "circle", "ci
 _SAYS = {
     "shape": "“{value}” is no shape that I know. Try square, hexagon, circle, circle to square or 7-gon.",
     "begin": "I can't tell from “{value}” how the motif begins. Try magic ring, or ch 4, join with sl st to form ring.",
+    "lies": "“{value}” is no way for a fabric to lie. Write flat, bowl or waves.",
     "terms": "“{value}” names neither US nor UK terms.",
 }
 

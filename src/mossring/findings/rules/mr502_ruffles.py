@@ -3,6 +3,7 @@
 The edge is too long for its distance from the centre, so the rim waves. The ledger compares what the edge
 measures with what lies flat needs; open work, whose chains shorten and whose groups spread, is given
 more room than solid work. Fewer stitches in the corner, or a taller stitch, mend it.
+A piece that is meant to says so: `Lies: waves` above its rounds, or in a note.
 """
 
 from __future__ import annotations
