@@ -237,6 +237,9 @@ _MEANT = re.compile(
 )
 
 
+_STUFFED = re.compile(r"\bstuff(?:ed|ing)?\b", re.IGNORECASE)
+
+
 def read_lie(value: str) -> str | None:
     """What `Lies:` says: `bowl`, `waves`, or `` for flat; None where it says nothing known."""
     m = _LIES.fullmatch(value.strip())
@@ -249,7 +252,7 @@ def told_lie(words: str) -> str:
     """How a sentence says that the piece is meant to lie (`the sides will now curve up`): `bowl`, `waves` or ``."""
     m = _MEANT.search(words)
     if m is None:
-        return ""
+        return "bowl" if _STUFFED.search(words) else ""
     return "bowl" if m["bowl"] else "waves"
 
 
