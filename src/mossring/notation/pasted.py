@@ -37,7 +37,7 @@ _RING = re.compile(r"\b" + _CHAINS + r"\b.*\b(?:ring|join|circle)\b|\bring\b.*\b
 _IN_RING = re.compile(r"\b(?:(?:in|into) (?:the )?ring|from (?:the )?hook)\b", re.IGNORECASE)
 _CAST = re.compile(
     r"^\W*(?:(?:foundation|base|starting|to|cast|on|begin|start|using|with|make|work|yarn|colou?r|chain|ch|[A-Z]"
-    r"|an?|the|size|hook|[\d.]+ ?mm)\b[\s:,]*)*" + _CHAINS + r"(?: loosely)?\W*$",
+    r"|an?|the|size|hook|[\d.]+ ?mm)\b[\s:,]*)*" + _CHAINS + r"(?: loosely)?(?:,? (?:and )?turn)?\W*$",
     re.IGNORECASE,
 )
 _STITCHES = re.compile(

@@ -395,7 +395,13 @@ def _run_so_far(nodes: list[Node]) -> int:
     run = 0
     for node in reversed(nodes):
         at_start = isinstance(node, Work) and node.where.mode in ("same", "start", "any")
-        if not isinstance(node, Work | Chain | Skip | Repeat) or at_start or (isinstance(node, Chain) and node.label):
+        moves = grouping.is_slip(node) and all(map(grouping.is_slip, nodes[: len(nodes) - run]))  # to where it begins
+        if (
+            moves
+            or not isinstance(node, Work | Chain | Skip | Repeat)
+            or at_start
+            or (isinstance(node, Chain) and node.label)
+        ):
             break
         run += 1
     body = nodes[len(nodes) - run :]
