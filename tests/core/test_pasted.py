@@ -6,7 +6,7 @@ import pytest
 
 from mossring.draft import work_draft
 from mossring.notation import read_document
-from mossring.notation.heads import inner_starts, only_numbered, read_head
+from mossring.notation.heads import inner_starts, numbering, read_head
 from mossring.notation.pasted import definitions_in, legs_told, opens_section, said_dialect, told_loops, told_starts
 
 HEADS = [
@@ -64,8 +64,10 @@ def test_sides_and_yarns_of_a_head(line: str, side: str, yarn: str) -> None:
 
 
 def test_lines_that_only_have_numbers() -> None:
-    assert only_numbered("My circle\n1. 6 sc in ring\n2. 2 sc in each\n")
-    assert not only_numbered("1. wash it\n2. block it\nRnd 1: 6 sc in ring\n")
+    assert numbering("My circle\n1. 6 sc in ring\n2. 2 sc in each\n")
+    assert numbering("My circle\n1 6 sc in ring\n2 2 sc in each\n3 sc, inc\n")
+    assert not numbering("My circle\n12 sc in ring\n24 sc\n")
+    assert not numbering("1. wash it\n2. block it\nRnd 1: 6 sc in ring\n")
     assert [r.first for r in read_document("Disc\n1) 6 dc in ring\n2) 2 dc in each dc\n").rounds] == [1, 2]
 
 

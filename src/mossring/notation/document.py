@@ -11,7 +11,7 @@ from mossring.notation.heads import (
     Head,
     first_within,
     inner_starts,
-    only_numbered,
+    numbering,
     read_first,
     read_head,
     read_loose,
@@ -139,7 +139,7 @@ class Document:
     starts: what the notes say of starting chains. part: the loop that they say the rounds to come are worked in.
     set_up: round 1 is called a foundation row. chainless: the stitch that `(sc, ch 1)` at a round's start is.
     lies: how the piece is meant to lie, where not flat: `bowl` or `waves`.
-    numbered: rounds are lines with a number alone. width: where lines are broken, if they are.
+    numbered: how rounds are lines with a number alone. width: where lines are broken, if they are.
     spiral: the notes say that rounds aren't joined.
     """
 
@@ -161,7 +161,7 @@ class Document:
     plain: str = ""
     said_begin: bool = False
     in_stitches: bool = False
-    numbered: bool = False
+    numbered: re.Pattern[str] | None = None
     width: int = 0
     spiral: bool = False
     definitions: list[Definition] = field(default_factory=list)
@@ -196,7 +196,7 @@ def read_document(text: str) -> Document:
         doc.troubles.append(Trouble("not text", (0, min(1, len(text))), {}))
         return doc
     doc.plain = plain(text)
-    doc.numbered = only_numbered(doc.plain)
+    doc.numbered = numbering(doc.plain)
     doc.width = wrapped_at(doc.plain)
     at = 0
     for raw in doc.plain.splitlines(keepends=True):

@@ -125,19 +125,30 @@ _NUMBER = re.compile(
 )
 
 
-def only_numbered(text: str) -> bool:
-    """Whether lines are numbered from 1 on, and none before the last of them announces a round by a word."""
-    lines = text.splitlines()
-    numbers = [_number(m["first"]) for line in lines if (m := _NUMBER.match(line))]
-    return numbers[:2] == [1, 2] and all(head.first > numbers[-1] for line in lines if (head := read_head(line)))
+_BARE_NUMBER = re.compile(r"^[ \t]*(?P<first>\d{1,3})[ \t]+(?=\S)")
+"""A number and no more: a head only where every round has one."""
 
 
-def read_head(line: str, numbered: bool = False) -> Head | None:
-    """The announcement that a line begins with, or None. numbered: a number alone is one."""
+def numbering(text: str) -> re.Pattern[str] | None:
+    """How rounds are announced by a number alone, from 1 on, where no line before the last of them announces one by a
+    word: with a mark behind it, or, where three lines at least are numbered on, without."""
+    lines = [line for line in text.splitlines() if line.strip()]
+    for pattern, least in ((_NUMBER, 2), (_BARE_NUMBER, 3)):
+        numbers = [_number(m["first"]) for line in lines if (m := pattern.match(line))]
+        on = numbers[:least] == list(range(1, least + 1))
+        if pattern is _BARE_NUMBER:
+            on = on and numbers == list(range(1, len(numbers) + 1))
+        if on and all(head.first > numbers[-1] for line in lines if (head := read_head(line))):
+            return pattern
+    return None
+
+
+def read_head(line: str, numbered: re.Pattern[str] | None = None) -> Head | None:
+    """The announcement that a line begins with, or None. numbered: how a number alone is one (see `numbering`)."""
     m = next((found for pattern in (*_HEADS, _ALONE) if (found := pattern.match(line))), None)
-    if m is None and numbered and (bare := _NUMBER.match(line)):
+    if m is None and numbered and (bare := numbered.match(line)):
         n = _number(bare["first"])
-        return Head(n, n, False, "", (bare["yarn"] or "").upper(), bare.start("first"), bare.end())
+        return Head(n, n, False, "", (bare.groupdict().get("yarn") or "").upper(), bare.start("first"), bare.end())
     if m is None:
         return None
     said = m.groupdict("")

@@ -64,7 +64,7 @@ def bracket(c: Cursor) -> bool:
         words.add(c.ahead(k).text)
         k += 1
     remarks = words & {"made", "completed", "counts", "count", "note", "is"} or words in _SIDES
-    remarks = remarks or {"+", "ch"} <= words  # `12 dc in ring (ch 3 + 11 dc)`
+    remarks = remarks or {"+", "ch"} <= words or {"=", "ch"} <= words  # `12 dc in ring (ch 3 + 11 dc)`
     remarks = remarks or ({"for", "first"} <= words and not words.isdisjoint(CHAIN_WORDS))  # `(3 ch for first tr)`
     remarks = remarks or ("magic" in words and words <= _RING)
     plain = words - {"half", "first", "last", "second", "third", "next", "another"}

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from mossring.notation import targets
-from mossring.notation.cursor import GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
+from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Make, Stated
 
@@ -31,6 +31,9 @@ def read_stated(c: Cursor, *, loose: bool = False, joined: bool = False) -> list
     elif c.token.text in _OPEN:
         closer = _OPEN[c.token.text]
         c.i += 1
+        if any(c.ahead(k).text in CHAIN_WORDS and c.ahead(k + 1).text == "=" for k in (0, 1)):  # `(3 ch = 1 tr)`
+            c.i = save
+            return None
     elif c.accept("-", "=", ":", "/", "|", "~"):
         c.accept(">", "/")  # `=> 12 dc`, `// 12 dc`
     elif not (_so_many(c) or loose):

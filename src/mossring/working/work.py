@@ -137,9 +137,13 @@ def _counted_otherwise(state: State, tree: RoundTree, worker: Worker) -> State |
         counted = any(r.made and r.made[0].start for r in state.past)  # as rounds before it show
         return uncounted if wrong and not counted else None
     join = next((n for n in reversed(tree.body) if isinstance(n, Join)), None)
-    if join is None or not join.top:
+    if chain.n > _LIFT and (join is None or not join.top):
         return None
     return uncounted if worked - 1 in said and worked not in said else None
+
+
+_LIFT = 2
+"""So few chains may lift the hook and count for nothing, without a word."""
 
 
 def _counted(worker: Worker) -> int:
