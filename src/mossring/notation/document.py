@@ -212,14 +212,30 @@ def read_document(text: str) -> Document:
 
 
 def _unheaded(doc: Document) -> None:
-    """`MR 8 hdc`, `Ch 12. Sc in 2nd ch from hook and across` on a line of its own before round 2 is round 1."""
-    if not doc.rounds or doc.rounds[0].first != 2:
+    """`MR 8 hdc`, `Ch 12. Sc in 2nd ch from hook and across` on a line of its own before round 2 is round 1; lines that
+    each end in a count, where none is headed, are the rounds."""
+    if not doc.rounds:
+        _all_unheaded(doc)
+        return
+    if doc.rounds[0].first != 2:
         return
     second = doc.rounds[0]
     line = next((n for n in reversed(doc.notes) if n.at < second.at and n.kind in ("note", "header")), None)
     if line is not None and works_in_ring(line.text):
         doc.notes.remove(line)
         doc.rounds.insert(0, RoundLine(1, 1, line.text.rstrip(), line.at, (line.at, line.at), second.word))
+
+
+_COUNTED = re.compile(r"[(\[<]\s*\d{1,3}(?: ?[a-z]+)?\s*[)\]>]\W*$", re.IGNORECASE)
+
+
+def _all_unheaded(doc: Document) -> None:
+    lines = [n for n in doc.notes if _COUNTED.search(n.text) and names_stitches(n.text)]
+    if len(lines) < 2 or not works_in_ring(lines[0].text):
+        return
+    for number, line in enumerate(lines, 1):
+        doc.notes.remove(line)
+        doc.rounds.append(RoundLine(number, number, line.text.rstrip(), line.at, (line.at, line.at), "Rnd"))
 
 
 def _line(doc: Document, line: str, at: int) -> None:

@@ -8,7 +8,19 @@ from dataclasses import replace
 from functools import cache
 from typing import TYPE_CHECKING
 
-from mossring.notation import acts, closing, grouping, labels, likening, places, remarks, repeating, stitching, targets
+from mossring.notation import (
+    acts,
+    closing,
+    grouping,
+    labels,
+    likening,
+    places,
+    remarks,
+    repeating,
+    sofar,
+    stitching,
+    targets,
+)
 from mossring.notation.cursor import CHAIN_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
@@ -64,6 +76,23 @@ def _named_before(c: Cursor) -> None:
 # ---- brackets and repeats -----------------------------------------------------------------
 
 
+def _repeat_bracket(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`3 dc, ch 2 (repeat this 4 times)`: what its sentence has, so often in all."""
+    c = r.c
+    i = c.i
+    if depth or c.ahead().text not in ("rep", "repeat") or marks.open:
+        return False
+    c.i += 2
+    c.accept("this", "that", "these", "it")
+    run = min(len(nodes) - r.begun, sofar.run_so_far(nodes))
+    times = c.times() if run > 0 else None
+    if times is None or not c.accept(")", "]"):
+        c.i = i
+        return False
+    nodes[len(nodes) - run :] = [Repeat(sofar.again(nodes, run), times, c.span_from(i), times_span=c.span_from(i))]
+    return True
+
+
 def _times_bracket(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`6 x [2 sc in next st, sc in next st]`."""
     c = r.c
@@ -90,11 +119,11 @@ def _repeat(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 
 
 def _on_around(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    return depth == 0 and not only_acts(nodes) and repeating.on_around(r, nodes, marks)
+    return depth == 0 and not only_acts(nodes) and sofar.on_around(r, nodes, marks)
 
 
 def _times_behind(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    return bool(nodes) and depth == 0 and repeating.times_behind(r, nodes, marks)
+    return bool(nodes) and depth == 0 and sofar.times_behind(r, nodes, marks)
 
 
 def _chains_between(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
@@ -259,8 +288,8 @@ def _place_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool
     ring = wheres[0].targets and wheres[0].targets[0].kind == "ring"
     if ring and chained:  # `into a ring of 4 ch`
         r.ring = chained[0]
-    if c.accept(":", ",") and ring:
-        return True  # all that follows goes into the ring
+    if (c.accept(":", ",") or c.at(";", ".") or c.token.kind == "end") and ring:
+        return True  # all that follows goes into the ring, or all before it
     c.accept("work", "make", "working")
     c.accept(":")
     if not ring or not c.chained():
@@ -396,7 +425,7 @@ def _remark(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 
 
 def _all_round(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    return not depth and not marks.open and repeating.all_round(r, nodes)
+    return not depth and not marks.open and sofar.all_round(r, nodes)
 
 
 def _fill(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
@@ -406,6 +435,7 @@ def _fill(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 
 OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     ((), _times_bracket),
+    (_OPEN, _repeat_bracket),
     (_OPEN, _bracket),
     (("all", "around", "round", "throughout"), _all_round),
     (("rep", "repeat", "reps", "work"), _repeat),

@@ -20,7 +20,7 @@ _ESCAPE = re.compile(r"\\([*\[\]()_#])")
 COUNTRY = r"(?P<{}>u\.?s\.?a?|u\.?k|american|british|united (?:states|kingdom))"
 _TERM_WORDS = (
     r"\b(?:dc|tr|htr|hdc|sc|(?:single|double|treble) crochet|terms?|terminology|abbreviations|stitch(?:es| names)?"
-    r"|readers?|version|english|trebles?)\b"
+    r"|readers?|version|english|trebles?|rows|rounds)\b"
 )
 _TERMS = re.compile(
     r"\b" + COUNTRY.format("by") + r"\b\.?[^.\n]{0,24}?" + _TERM_WORDS + "|"

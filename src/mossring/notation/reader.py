@@ -196,7 +196,7 @@ class Reader:
         marks = Marks()
         while True:
             while c.accept(*_SEPARATORS, "&", "+", ":", "and", "then") or (
-                c.at("-") and c.ahead().text in _BEHIND and c.accept("-")
+                c.at("-") and (c.ahead().text in _BEHIND or self._dashed()) and c.accept("-")
             ):
                 if depth == 0 and c.tokens[c.i - 1].text == ".":
                     self.begun = len(nodes)
@@ -230,6 +230,18 @@ class Reader:
                     c.troubles.append(e.trouble)
                 self._recover(before)
                 c.troubles.append(Trouble("unread", c.span_from(before)))
+
+    def _dashed(self) -> bool:
+        """Whether a dash stands between instructions (`ch 3 - 11 dc in ring - sl st`), and before no count."""
+        c = self.c
+        save, troubles = c.i, len(c.troubles)
+        stated = read_stated(c)
+        c.i = save
+        del c.troubles[troubles:]
+        opens = (
+            c.opens_stitch(1) or c.ahead().text in ("[", "(", "*") or (c.ahead().kind == "num" and c.opens_stitch(2))
+        )
+        return stated is None and opens
 
     def _trailing(self, nodes: list[Node]) -> bool:
         last = nodes[-1] if nodes else None

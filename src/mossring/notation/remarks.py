@@ -63,35 +63,47 @@ def bracket(c: Cursor) -> bool:
             return False
         words.add(c.ahead(k).text)
         k += 1
-    remarks = words & {"made", "completed", "counts", "count", "note", "is"} or words in _SIDES
-    remarks = remarks or {"+", "ch"} <= words or {"=", "ch"} <= words  # `12 dc in ring (ch 3 + 11 dc)`
-    remarks = remarks or ({"for", "first"} <= words and not words.isdisjoint(CHAIN_WORDS))  # `(3 ch for first tr)`
-    remarks = remarks or ("magic" in words and words <= _RING)
-    plain = words - {"half", "first", "last", "second", "third", "next", "another"}
-    remarks = remarks or bool(plain and plain <= GROUP_WORDS)  # `5 dc in next dc (shell)`
-    remarks = remarks or {"same", "as"} <= words  # `(same ch as first dc)`
-    opening = re.match(r"\W*(\w+)", c.text[c.token.end :])
-    told = opening and opening[1].lower() in _REMARKING and not (c.ahead().text == "one" and c.opens_stitch(2))
-    remarks = remarks or bool(told)  # `(the middle one of the 3)`
-    remarks = remarks or bool(opening and not opening[1][0].isdigit() and words & {"=", ":"})  # `(shell = 5 dc)`
+    after = c.ahead(k + 1)
+    again = after.kind == "num" or after.text in ("x", "*", "twice", "thrice", "around", "to", *NUMBERS)
+    remarks = _tells_of_chains(words, again) or _tells(words) or _opens_a_remark(c, words)
     inside = (c.ahead().start, c.ahead(k - 1).end)
     odd = any(t.kind in ("unknown word", "misspelt") and inside[0] <= t.span[0] < inside[1] for t in c.troubles)
     asks = words & {",", ";", "in", "into", *_ASKING} or any(c.ahead(j).kind == "num" for j in range(1, k))
-    again = c.ahead(k + 1).kind == "num" or c.ahead(k + 1).text in (
-        "x",
-        "*",
-        "twice",
-        "thrice",
-        "around",
-        "to",
-        *NUMBERS,
-    )
     remarks = remarks or (odd and k > _FEW and not asks and not again)  # `(slip over the tr to get there)`
-    if not remarks or c.ahead(k + 1).text in ("in", "into"):
+    if not remarks or after.text in ("in", "into"):
         return False
     c.i += k + 1
     c.forgive(c.i - k - 1)
     return True
+
+
+def _tells_of_chains(words: set[str], again: bool) -> bool:
+    """`(ch 3 + 11 dc)`, `(3 ch = 1 tr)`, `(1st tr: 3 ch)`, `(3 ch for first tr)`: what the chains of the start are."""
+    if words.isdisjoint(CHAIN_WORDS):
+        return False
+    first = not words.isdisjoint(("1st", "first"))
+    return ("+" in words and not again) or "=" in words or (first and not words.isdisjoint((":", "for")))
+
+
+def _tells(words: set[str]) -> bool:
+    """`(first V-st made)`, `(RS)`, `(magic ring)`, `(shell)`, `(same ch as first dc)`."""
+    plain = words - {"half", "first", "last", "second", "third", "next", "another"}
+    return (
+        not words.isdisjoint(("made", "completed", "counts", "count", "note", "is"))
+        or words in _SIDES
+        or ("magic" in words and words <= _RING)
+        or bool(plain and plain <= GROUP_WORDS)
+        or {"same", "as"} <= words
+    )
+
+
+def _opens_a_remark(c: Cursor, words: set[str]) -> bool:
+    """`(the middle one of the 3)`, `(shell = 5 dc)`: told by the word that it opens with."""
+    opening = re.match(r"\W*(\w+)", c.text[c.token.end :])
+    if opening is None:
+        return False
+    told = opening[1].lower() in _REMARKING and not (c.ahead().text == "one" and c.opens_stitch(2))
+    return told or (not opening[1][0].isdigit() and not words.isdisjoint(("=", ":")))
 
 
 _WORKING = frozenset(

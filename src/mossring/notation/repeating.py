@@ -10,8 +10,9 @@ from typing import TYPE_CHECKING
 from mossring.notation import acts, endings, grouping, increases, labels, likening, places, remarks, stitching, targets
 from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.marks import Marks
+from mossring.notation.sofar import again, run_so_far
 from mossring.notation.targets import ROUND_WORDS
-from mossring.notation.tree import Chain, Label, Make, Node, Repeat, Skip, Target, Together, Trouble, Until, Work
+from mossring.notation.tree import Chain, Label, Make, Node, Repeat, Target, Together, Trouble, Until, Work
 from mossring.notation.until import END, read_until
 from mossring.notation.words import NUMBERS
 
@@ -62,104 +63,6 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
     omitted = endings.omitted(r)  # `*...* 4 times leaving last 2 dc unworked`
     short = endings.shortened(body, omitted) if omitted and whole.times else None
     nodes.extend((replace(whole, times=(whole.times or 1) - 1), *short) if short is not None else (whole,))
-
-
-def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
-    """`dc in next st, 2 dc in next st, six times`: what the round has so far, or what stands between stars, so many
-    times in all; `...; do this 3 times`: what its sentence has."""
-    c = r.c
-    i = c.i
-    if c.at("do") and c.ahead().text in ("this", "that", "these"):
-        c.i += 2
-        times = c.times()
-        c.accept_phrase("in", "all") or c.accept("altogether", "total")
-        if times is not None and len(nodes) > r.begun:
-            run = len(nodes) - r.begun
-            nodes[r.begun :] = [Repeat(_again(nodes, run), times, c.span_from(i), times_span=c.span_from(i))]
-            return True
-        c.i = i
-    if not marks.open and _and_times(r, nodes):
-        return True
-    c.at("-") and c.ahead().text in (*NUMBERS, "twice", "thrice") and c.accept("-")
-    times = (
-        c.times()
-        if c.tokens[c.i - 1].text in (",", ";", "-") or (marks.close and c.tokens[i - 1].text == ".")
-        else None
-    )
-    if times is None or times < 2 or not (c.token.kind == "end" or c.at(",", ";", ".", "(", "[")):
-        c.i = i
-        return False
-    run = len(nodes) - marks.open[next(iter(marks.close))] if marks.close else _run_so_far(nodes)
-    if run < 1:
-        c.i = i
-        return False
-    nodes[len(nodes) - run :] = [Repeat(_again(nodes, run), times, c.span_from(i), times_span=c.span_from(i))]
-    marks.open.clear()
-    marks.close.clear()
-    return True
-
-
-def all_round(r: Reader, nodes: list[Node]) -> bool:
-    """`1 dc, 2 dc in next, all round`: as `repeat to end`, behind single stitches."""
-    c = r.c
-    i = c.i
-    last = nodes[-1] if nodes else None
-    one = isinstance(last, Work) and last.where.mode == "next" and last.where.said
-    behind = i > 0 and c.tokens[i - 1].text in (",", ";", "-")
-    if not one or not behind or (begun := _run_so_far(nodes)) < _SEVERAL:
-        return False
-    if read_until(c) != END or not (c.ends(0) or c.at("(", "[", ".", ";", ",")):
-        c.i = i
-        return False
-    c.i = i
-    _rep_all(r, nodes, begun, i)
-    return True
-
-
-_SEVERAL = 2
-
-
-def _and_times(r: Reader, nodes: list[Node]) -> bool:
-    """`2 ch and 3 tr in ring three times`, `2 ch and 3 tr three times in the ring`: both, so often."""
-    c = r.c
-    i = c.i
-    chain, work = (*nodes[-2:], None, None)[:2]
-    if not isinstance(chain, Chain) or not isinstance(work, Work) or chain.label or len(work.group) != 1:
-        return False
-    joined = any(t.text == "and" for t in c.tokens[:i] if chain.span[1] <= t.start < work.span[0])
-    times = c.times() if joined else None
-    if times and not work.where.said and c.accept("in", "into"):
-        where = places.read_places(c)[0]
-        group = grouping.as_group(r, [work])
-        work = replace(work, group=group, where=where)
-    if not times or not work.where.said:
-        c.i = i
-        return False
-    nodes[-2:] = [Repeat((chain, work), times, c.span_from(i), times_span=c.span_from(i))]
-    return True
-
-
-def on_around(r: Reader, nodes: list[Node], marks: Marks) -> bool:
-    """`..., continue in this way all round` amid a round: what it has had since its first star, or since its start."""
-    c = r.c
-    k = 1
-    while c.ahead(k).text in _ON:
-        k += 1
-    begun = marks.first if marks.first >= 0 else len(nodes) - _run_so_far(nodes)
-    ends = c.ahead(k).kind == "end" or c.ahead(k).text in (",", ";", ".", "(", "[", "-")
-    if not c.at("continue", "cont", "continuing") or not ends or k == 1 or begun >= len(nodes):
-        return False
-    i = c.i
-    c.i += k
-    body = _again(nodes, len(nodes) - begun)
-    nodes[begun:] = [Repeat(body, None, c.span_from(i), until=END, loose=True)]
-    return True
-
-
-_ON = frozenset(
-    {"in", "this", "same", "way", "manner", "pattern", "as", "established", "all", "around", "round", "to", "end", "on"}
-    | {"like", "so", "rnd", "of", "until"}
-)
 
 
 def chains_between(c: Cursor, nodes: list[Node]) -> bool:
@@ -239,7 +142,9 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
         if len(nodes) == 1 and depth == 0:
             r.yarn = r.yarn or yarn.yarn
         return
-    label = labels.read_bracket_label(c)
+    last = nodes[-1] if nodes else None
+    labelled = isinstance(last, Chain) and last.label is not None  # `ch 4 (dc + ch 1), [dc + ch 1] 5 times`
+    label = None if labelled else labels.read_bracket_label(c)
     if label is not None:
         grouping.label_last(nodes, label, c.span_from(i)[1])
         grouping.start_place(r, nodes)
@@ -336,7 +241,7 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
         c.i -= 1
     elif star == "**" not in marks.open and "*" in marks.close:  # `repeat **`: what stands between two of them
         star = "*"
-    elif star not in _STARS and (begun := _run_so_far(nodes)):
+    elif star not in _STARS and (begun := run_so_far(nodes)):
         _rep_all(r, nodes, begun, i)
         return
     elif star not in _STARS or star not in marks.open:
@@ -350,7 +255,7 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
         c.i += 1
     times, until, span = _times_or_until(r, i)
     closed = star in marks.close or last < len(nodes)
-    body = _again(nodes[first:last], last - first)
+    body = again(nodes[first:last], last - first)
     cut = marks.open.get("**") if star == "*" else None
     cut = cut - first if cut is not None and first < cut < last else None
     if not closed:
@@ -390,40 +295,11 @@ def _ended(r: Reader, whole: Repeat, cut: int | None, i: int) -> list[Node]:
     return [replace(whole, cut=cut, loose=in_all or omitted is not None)]
 
 
-def _run_so_far(nodes: list[Node]) -> int:
-    """How many of the last instructions a `repeat to end` without a star means: all since the round's start."""
-    run = 0
-    for node in reversed(nodes):
-        at_start = isinstance(node, Work) and node.where.mode in ("same", "start", "any")
-        moves = grouping.is_slip(node) and all(map(grouping.is_slip, nodes[: len(nodes) - run]))  # to where it begins
-        if (
-            moves
-            or not isinstance(node, Work | Chain | Skip | Repeat)
-            or at_start
-            or (isinstance(node, Chain) and node.label)
-        ):
-            break
-        run += 1
-    body = nodes[len(nodes) - run :]
-    begins = next((k for k, n in enumerate(body) if not isinstance(n, Chain)), len(body))
-    last = body[-1] if body else None
-    ends_alike = isinstance(last, Chain) and begins and replace(last, span=(0, 0)) == replace(body[0], span=(0, 0))
-    return run - begins if run == len(nodes) or ends_alike else run  # `ch 1, 2 dc in next sp, ch 1, repeat`
-
-
-def _again(nodes: list[Node], run: int) -> tuple[Node, ...]:
-    """The last instructions as they come again: their first stitch is then the next one."""
-    return tuple(
-        replace(n, where=replace(n.where, mode="next")) if isinstance(n, Work) and n.where.mode == "first" else n
-        for n in nodes[len(nodes) - run :]
-    )
-
-
 def _rep_all(r: Reader, nodes: list[Node], run: int, i: int) -> None:
     """`1 dc in first st, 2 dc in next st; repeat to end`: the first stitch is the next one when it comes again."""
     r.c.accept("beg", "beginning", "start")
     times, until, span = _times_or_until(r, i)
-    body = _again(nodes, run)
+    body = again(nodes, run)
     del nodes[len(nodes) - run :]
     more = any(t.text in ("more", "again") for t in r.c.tokens[i : r.c.i])
     total = None if times is None else times + 1

@@ -301,7 +301,7 @@ def _after_between(c: Cursor) -> Target:
         return Target("between", key)
     else:
         c.i = save
-    if c.accept(*GROUP_WORDS) or c.named(into=True):
+    if c.accept(*GROUP_WORDS) or c.named(into=True) or c.making():
         if c.at("of") and (c.ahead().kind == "num" or c.opens_stitch(1)):  # `groups of 2 dc`
             c.i += 1
             c.number()

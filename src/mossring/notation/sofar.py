@@ -1,0 +1,151 @@
+"""What a round has had so far, once more: `six times`, `all round`, `continue in this way`, behind its instructions."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import TYPE_CHECKING
+
+from mossring.notation import grouping, places, targets
+from mossring.notation.marks import Marks
+from mossring.notation.tree import Chain, Node, Repeat, Skip, Work
+from mossring.notation.until import END, read_until
+from mossring.notation.words import NUMBERS
+
+if TYPE_CHECKING:
+    from mossring.notation.reader import Reader
+
+
+def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
+    """`dc in next st, 2 dc in next st, six times`: what the round has so far, or what stands between stars, so many
+    times in all; `...; do this 3 times`: what its sentence has."""
+    c = r.c
+    i = c.i
+    if c.at("do") and c.ahead().text in ("this", "that", "these"):
+        c.i += 2
+        times = c.times()
+        c.accept_phrase("in", "all") or c.accept("altogether", "total")
+        if times is not None and len(nodes) > r.begun:
+            run = len(nodes) - r.begun
+            nodes[r.begun :] = [Repeat(again(nodes, run), times, c.span_from(i), times_span=c.span_from(i))]
+            return True
+        c.i = i
+    if not marks.open and (_and_times(r, nodes) or _in_ring_times(r, nodes)):
+        return True
+    c.at("-") and c.ahead().text in (*NUMBERS, "twice", "thrice") and c.accept("-")
+    behind = c.tokens[c.i - 1].text in (",", ";", "-") or (marks.close and c.tokens[i - 1].text == ".")
+    times = c.times() if behind else None
+    if times is None or times < 2 or not (c.token.kind == "end" or c.at(",", ";", ".", "(", "[")):
+        c.i = i
+        return False
+    run = len(nodes) - marks.open[next(iter(marks.close))] if marks.close else run_so_far(nodes)
+    if run < 1:
+        c.i = i
+        return False
+    nodes[len(nodes) - run :] = [Repeat(again(nodes, run), times, c.span_from(i), times_span=c.span_from(i))]
+    marks.open.clear()
+    marks.close.clear()
+    return True
+
+
+def all_round(r: Reader, nodes: list[Node]) -> bool:
+    """`1 dc, 2 dc in next, all round`: as `repeat to end`, behind single stitches; from the last `then` on."""
+    c = r.c
+    i = c.i
+    last = nodes[-1] if nodes else None
+    one = isinstance(last, Work) and last.where.mode == "next" and last.where.said
+    then = next((t.start for t in reversed(c.tokens[:i]) if t.text == "then"), 0)
+    begun = min(run_so_far(nodes), sum(n.span[0] >= then for n in nodes))
+    if not one or begun < _SEVERAL:
+        return False
+    if read_until(c) != END or not (c.ends(0) or c.at("(", "[", ".", ";", ",")):
+        c.i = i
+        return False
+    nodes[len(nodes) - begun :] = [Repeat(again(nodes, begun), None, c.span_from(i), until=END)]
+    return True
+
+
+_SEVERAL = 2
+
+
+def _in_ring_times(r: Reader, nodes: list[Node]) -> bool:
+    """`(3 dc, ch 2) in MR 4 times`."""
+    c = r.c
+    last = nodes[-1] if nodes else None
+    i = c.i
+    in_ring = isinstance(last, Work) and last.where.said and last.where.targets == (targets.RING,)
+    times = c.times() if in_ring else None
+    if last is None or times is None:
+        return False
+    nodes[-1:] = [Repeat((last,), times, c.span_from(i), times_span=c.span_from(i))]
+    return True
+
+
+def _and_times(r: Reader, nodes: list[Node]) -> bool:
+    """`2 ch and 3 tr in ring three times`, `2 ch and 3 tr three times in the ring`: both, so often."""
+    c = r.c
+    i = c.i
+    chain, work = (*nodes[-2:], None, None)[:2]
+    if not isinstance(chain, Chain) or not isinstance(work, Work) or chain.label or len(work.group) != 1:
+        return False
+    joined = any(t.text == "and" for t in c.tokens[:i] if chain.span[1] <= t.start < work.span[0])
+    times = c.times() if joined else None
+    if times and not work.where.said and c.accept("in", "into"):
+        where = places.read_places(c)[0]
+        work = replace(work, group=grouping.as_group(r, [work]), where=where)
+    if not times or not work.where.said:
+        c.i = i
+        return False
+    nodes[-2:] = [Repeat((chain, work), times, c.span_from(i), times_span=c.span_from(i))]
+    return True
+
+
+def on_around(r: Reader, nodes: list[Node], marks: Marks) -> bool:
+    """`..., continue in this way all round` amid a round: what it has had since its first star, or since its start."""
+    c = r.c
+    k = 1
+    while c.ahead(k).text in _ON:
+        k += 1
+    begun = marks.first if marks.first >= 0 else len(nodes) - run_so_far(nodes)
+    ends = c.ahead(k).kind == "end" or c.ahead(k).text in (",", ";", ".", "(", "[", "-")
+    if not c.at("continue", "cont", "continuing") or not ends or k == 1 or begun >= len(nodes):
+        return False
+    i = c.i
+    c.i += k
+    body = again(nodes, len(nodes) - begun)
+    nodes[begun:] = [Repeat(body, None, c.span_from(i), until=END, loose=True)]
+    return True
+
+
+_ON = frozenset(
+    {"in", "this", "same", "way", "manner", "pattern", "as", "established", "all", "around", "round", "to", "end", "on"}
+    | {"like", "so", "rnd", "of", "until"}
+)
+
+
+def run_so_far(nodes: list[Node]) -> int:
+    """How many of the last instructions a `repeat to end` without a star means: all since the round's start."""
+    run = 0
+    for node in reversed(nodes):
+        at_start = isinstance(node, Work) and node.where.mode in ("same", "start", "any")
+        moves = grouping.is_slip(node) and all(map(grouping.is_slip, nodes[: len(nodes) - run]))  # to where it begins
+        if (
+            moves
+            or not isinstance(node, Work | Chain | Skip | Repeat)
+            or at_start
+            or (isinstance(node, Chain) and node.label)
+        ):
+            break
+        run += 1
+    body = nodes[len(nodes) - run :]
+    begins = next((k for k, n in enumerate(body) if not isinstance(n, Chain)), len(body))
+    last = body[-1] if body else None
+    ends_alike = isinstance(last, Chain) and begins and replace(last, span=(0, 0)) == replace(body[0], span=(0, 0))
+    return run - begins if run == len(nodes) or ends_alike else run  # `ch 1, 2 dc in next sp, ch 1, repeat`
+
+
+def again(nodes: list[Node], run: int) -> tuple[Node, ...]:
+    """The last instructions as they come again: their first stitch is then the next one."""
+    return tuple(
+        replace(n, where=replace(n.where, mode="next")) if isinstance(n, Work) and n.where.mode == "first" else n
+        for n in nodes[len(nodes) - run :]
+    )
