@@ -375,7 +375,9 @@ def _rounds(doc: Document, head: Head, line: str, at: int) -> None:
             _round(doc, here, part, at + start)
 
 
-_TURNED = re.compile(r"\W*R(?:ow)?\.? ?2\b[\s:.)-]*(?:ch(?:ain)? ?-?\d,? (?:and )?)?turn\b", re.IGNORECASE)
+_TURNED = re.compile(
+    r"\W*R(?:ow)?\.? ?2\b[\s:.)-]*(?:(?:ch(?:ain)? ?-?\d|\d ?-?ch(?:ains?)?),? (?:and )?)?turn\b", re.IGNORECASE
+)
 """How `R2` begins where it turns the work before it goes back."""
 
 

@@ -369,6 +369,28 @@ def _first_is_chain(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> b
     return True
 
 
+def _chain_is_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`14 tr into ring, 3 ch counting as the first`: the same."""
+    c = r.c
+    if (
+        depth
+        or not nodes
+        or not isinstance(nodes[-1], Work | Repeat)
+        or not (c.token.kind == "num" or c.at(*CHAIN_WORDS))
+    ):
+        return False
+    i = c.i
+    if c.chains() is None or not c.accept("counting", "counts", "counted", "for", "as", "replacing", "instead"):
+        c.i = i
+        return False
+    while c.token.kind in ("word", "num", "ord"):
+        c.i += 1
+    if {t.text for t in c.tokens[i : c.i]}.isdisjoint(("first", "1st")):
+        c.i = i
+        return False
+    return True
+
+
 def _label(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     label = labels.read_told_label(r.c)
     if label is None:
@@ -455,6 +477,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (_BEGINNING, _begun_in),
     ((), _label),
     (("first",), _first_is_chain),
+    ((), _chain_is_first),
     (("do", "don't"), _not_turned),
     (("to",), _finished),
     ((), _remark),

@@ -176,14 +176,29 @@ def _plain_place(c: Cursor, i: int) -> Where:
 
 
 def _counts_on(c: Cursor) -> bool:
-    """`second stitch` behind one in the first: the next one."""
+    """`second stitch` behind one in the first, or behind the starting chain: the next one."""
     save = c.i
     nth = c.ordinal()
     before = [t.text for t in c.tokens[max(0, save - 12) : save]]
-    if nth is not None and (c.at(*STITCH_WORDS) or c.opens_stitch()) and ("first" in before or "1st" in before):
+    begun = "first" in before or "1st" in before or (nth == SECOND and _only_begun(c, save))
+    if nth is not None and (c.at(*STITCH_WORDS) or c.opens_stitch()) and begun:
         return True
     c.i = save
     return False
+
+
+SECOND = 2
+
+
+def _only_begun(c: Cursor, i: int) -> bool:
+    """Whether nothing but a tall starting chain stands before token i and its stitch."""
+    before = c.tokens[:i]
+    works = sum(t.text in ("in", "into") for t in before)
+    return (
+        works == 1
+        and any(t.kind == "num" and t.value > 1 for t in before[:2])
+        and any(t.text in CHAIN_WORDS for t in before[:2])
+    )
 
 
 def _at_base(c: Cursor) -> bool:
