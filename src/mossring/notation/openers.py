@@ -372,12 +372,8 @@ def _first_is_chain(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> b
 def _chain_is_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`14 tr into ring, 3 ch counting as the first`: the same."""
     c = r.c
-    if (
-        depth
-        or not nodes
-        or not isinstance(nodes[-1], Work | Repeat)
-        or not (c.token.kind == "num" or c.at(*CHAIN_WORDS))
-    ):
+    worked = bool(nodes) and isinstance(nodes[-1], Work | Repeat) and not grouping.is_slip(nodes[-1])
+    if depth or not worked or not (c.token.kind == "num" or c.at(*CHAIN_WORDS)):
         return False
     i = c.i
     if c.chains() is None or not c.accept("counting", "counts", "counted", "for", "as", "replacing", "instead"):
