@@ -97,7 +97,7 @@ def test_the_planted_mistakes_of_the_demo_are_marked_and_mended(demo: Page) -> N
 
 
 def test_the_whole_bench_by_keyboard(demo: Page) -> None:
-    open_motif(demo, "Lantern Cap")
+    open_motif(demo, "Second Tenor Panel")
     demo.keyboard.press("Alt+1")
     expect(draft(demo)).to_be_focused()
     demo.keyboard.press("Alt+3")

@@ -47,6 +47,7 @@ def test_the_fabric_stands_on_the_table_and_is_turned_by_keys(demo: Page) -> Non
     open_motif(demo, "Lantern Cap")
     at_rest(demo)
     demo.get_by_role("button", name="On the table").click()
+    expect(demo.get_by_text("it cups, as it is meant to")).to_be_visible()  # its note says so
     canvas = demo.get_by_role("img", name=re.compile("Lantern Cap on a table: cups"))
     expect(canvas).to_be_visible()
     before = canvas.screenshot()

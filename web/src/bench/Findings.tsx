@@ -14,8 +14,8 @@ export function Findings({ analysis, current, mend, goTo }: Props) {
     const told = {
       flat: "Nothing to mend, and it lies flat.",
       "blocks out": "Nothing to mend; it wants blocking.",
-      cups: "Nothing to mend.",
-      ruffles: "Nothing to mend.",
+      cups: "Nothing to mend: it cups, as it is meant to.",
+      ruffles: "Nothing to mend: it waves, as it is meant to.",
       unknown: "Nothing to mend so far. The level judges from round 2 on.",
     }[analysis.verdict];
     return <p className="px-5 py-4 font-read text-moss">{told}</p>;
