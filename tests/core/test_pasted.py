@@ -7,7 +7,15 @@ import pytest
 from mossring.draft import work_draft
 from mossring.notation import read_document
 from mossring.notation.heads import inner_starts, numbering, read_head
-from mossring.notation.pasted import definitions_in, legs_told, opens_section, said_dialect, told_loops, told_starts
+from mossring.notation.pasted import (
+    definitions_in,
+    legs_told,
+    opens_section,
+    said_dialect,
+    told_lie,
+    told_loops,
+    told_starts,
+)
 
 HEADS = [
     ("Rnd 3: dc", (3, 3)),
@@ -215,3 +223,19 @@ def test_a_dialect_told_anywhere_before_the_rounds_is_heard(told: str) -> None:
 @pytest.mark.parametrize("told", ["Hook size: 4 mm (US)", "Yarn: worsted (US)", "Materials: a 4 mm hook (UK)"])
 def test_the_country_of_a_thing_is_no_dialect(told: str) -> None:
     assert not work_draft(f"Coil\n{told}\nRound 1: 6 sc in a magic ring. (6)\n").said_terms
+
+
+@pytest.mark.parametrize(
+    ("words", "lies"),
+    [
+        ("The work will now start to curl into a bowl.", "bowl"),
+        ("Stuff firmly before closing.", "bowl"),
+        ("This edge should ruffle.", "waves"),
+        ("If it starts to cup, take a larger hook.", ""),
+        ("Your hexagon may wave a little.", ""),
+        ("It should not cup.", ""),
+        ("It should lie flat.", ""),
+    ],
+)
+def test_how_a_piece_is_meant_to_lie(words: str, lies: str) -> None:
+    assert told_lie(words) == lies

@@ -249,11 +249,16 @@ def read_lie(value: str) -> str | None:
 
 
 def told_lie(words: str) -> str:
-    """How a sentence says that the piece is meant to lie (`the sides will now curve up`): `bowl`, `waves` or ``."""
-    m = _MEANT.search(words)
-    if m is None:
-        return "bowl" if _STUFFED.search(words) else ""
-    return "bowl" if m["bowl"] else "waves"
+    """How words say that the piece is meant to lie (`the sides will now curve up`): `bowl`, `waves` or ``. What is
+    said with an `if` or a `may` (`if it starts to cup, take a larger hook`) is no such thing."""
+    for sentence in re.split(r"[.;!]", words):
+        m = None if _PERHAPS.search(sentence) else _MEANT.search(sentence)
+        if m is not None:
+            return "bowl" if m["bowl"] else "waves"
+    return "bowl" if _STUFFED.search(words) else ""
+
+
+_PERHAPS = re.compile(r"\b(?:if|when|unless|may|might|could|avoid|too)\b", re.IGNORECASE)
 
 
 _CHAINLESS = re.compile(
