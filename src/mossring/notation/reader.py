@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from mossring.notation import closing, grouping, openers, remarks, repeating, stitching, targets
-from mossring.notation.cursor import CHAIN_WORDS, Cursor, Names, UnreadableError
+from mossring.notation.cursor import CHAIN_WORDS, STITCH_WORDS, Cursor, Names, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.stated import read_stated
 from mossring.notation.tree import (
@@ -249,12 +249,19 @@ class Reader:
         whole = isinstance(last, Join | Act | Repeat) or (isinstance(last, Work) and last.where.said)
         stated = read_stated(
             self.c,
-            loose=isinstance(last, Join | Act) or (stopped and (whole or self.repeat_of is not None)),
+            loose=isinstance(last, Join | Act)
+            or (stopped and (whole or self.repeat_of is not None or self._sums_up())),
             joined=isinstance(last, Join) and stopped,
         )
         if stated is not None:
             self.stated.extend(stated)
         return stated is not None
+
+    def _sums_up(self) -> bool:
+        """Whether `24 sts.` is all that is left of the round."""
+        c = self.c
+        k = 3 if c.ahead(2).text == "." else 2
+        return c.token.kind == "num" and c.ahead().text in STITCH_WORDS and c.ahead(k).kind == "end"
 
     def _recover(self, before: int) -> None:
         """On to the next separator at this level; brackets in between are passed whole."""

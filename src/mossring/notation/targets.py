@@ -146,6 +146,12 @@ def read_target(c: Cursor) -> Target:
     if c.accept(*SPACE_WORDS):
         if c.accept("between"):
             return _after_between(c)
+        if c.at("before") and c.ahead().text == "next":  # `in sp before next 2 dc`
+            c.i += 2
+            many = c.number() or 1
+            if c.stitch() or c.accept(*STITCH_WORDS, *GROUP_WORDS):
+                return Target("group" if many > 1 else "between")
+            raise c.fail("place")
         return _space_of_group(c, Target("gap" if gap else "sp"))
     space = read_space(c)
     if space:
