@@ -63,10 +63,10 @@ def otherwise(
         done = work_round(state, tree, body, yarn=line.yarn or tree.yarn, around=line.word != "Row")
         if done.before is None or done.before.troubles:
             continue
-        if _comes_out(done.before, tree.stated, owed, even=True):
+        if _comes_out(done.before, tree.stated, owed, even=False):
             return done, replace(tree, body=body)
         if grouped and even is None and _has_even_sides(done.before) and not _has_even_sides(after.before):
-            even = done, replace(tree, body=body)
+            even = done, replace(tree, body=body)  # only groups in spaces show by their sides that they are meant so
     return even
 
 
