@@ -58,16 +58,21 @@ def otherwise(
     owed = due(tree.stated, number, line.first, line.last)
     if after.before is None or not (after.before.troubles or any(mismatches(after.before, tree.stated, owed))):
         return None
-    even: tuple[State, RoundTree] | None = None
+    found: list[tuple[int, State, RoundTree]] = []
     for body, grouped in _otherwise(state, tree.body, start):
         done = work_round(state, tree, body, yarn=line.yarn or tree.yarn, around=line.word != "Row")
         if done.before is None or done.before.troubles:
             continue
-        if _comes_out(done.before, tree.stated, owed, even=False):
-            return done, replace(tree, body=body)
-        if grouped and even is None and _has_even_sides(done.before) and not _has_even_sides(after.before):
-            even = done, replace(tree, body=body)  # only groups in spaces show by their sides that they are meant so
-    return even
+        counted = _comes_out(done.before, tree.stated, owed, even=False)
+        even = grouped and _has_even_sides(done.before)
+        if counted:
+            found.append((0 if even else 1 + grouped, done, replace(tree, body=body)))
+        elif even and not _has_even_sides(
+            after.before
+        ):  # only groups in spaces show by their sides that they are meant
+            found.append((3, done, replace(tree, body=body)))
+    best = min(found, key=lambda way: way[0], default=None)
+    return best[1:] if best else None
 
 
 def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Iterator[tuple[tuple[Node, ...], bool]]:
