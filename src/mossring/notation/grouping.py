@@ -234,27 +234,25 @@ def into_spaces(body: Sequence[Node], wide: int, side: Target) -> tuple[Node, ..
     side: where a group goes that has none."""
     out: list[Node] = []
     for node in body:
+        own = _heaped(node)
         if isinstance(node, Repeat):
             out.append(replace(node, body=into_spaces(node.body, wide, side)))
-        elif isinstance(node, Work) and _unsaid(node) and len(node.group) == 1:
-            own = _heaped(node)
-            there = replace(own, where=Where("next", (side,), node.span)) if isinstance(own, Work) else own
-            before = out[-2] if len(out) > 1 and isinstance(out[-1], Chain) and out[-1].n >= wide else None
-            if (
-                isinstance(before, Work)
-                and not before.where.count > 1
-                and isinstance(there, Work)
-                and not is_slip(before)
-            ):
-                where = (
-                    replace(before.where, targets=(Target("sp"),)) if before.where.targets == (side,) else before.where
-                )
-                out[-2:] = [replace(before, group=(*before.group, out[-1], *there.group), where=where)]
-            else:
-                out.append(there)
-        else:
+        elif not isinstance(own, Work) or not _unsaid(own) or len(own.group) != 1:
             out.append(node)
+        elif (before := _other_half(out, wide)) is not None:
+            targets = (Target("sp"),) if before.where.targets == (side,) else before.where.targets
+            group = (*before.group, out[-1], *own.group)
+            out[-2:] = [replace(before, group=group, where=replace(before.where, targets=targets))]
+        else:
+            out.append(replace(own, where=Where("next", (side,), node.span)))
     return tuple(out)
+
+
+def _other_half(out: Sequence[Node], wide: int) -> Work | None:
+    """What was put into one space just before a chain so long, or a longer one."""
+    before, chain = (*out[-2:], None, None)[:2]
+    once = isinstance(before, Work) and before.where.count <= 1 and not is_slip(before)
+    return before if once and isinstance(chain, Chain) and chain.n >= wide and isinstance(before, Work) else None
 
 
 def _stands(node: Node) -> bool:

@@ -117,10 +117,7 @@ def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None
     chain, after = body[0], body[1]
     target = after.where.targets[0] if isinstance(after, Work) and after.where.targets else None
     joined = isinstance(after, Join) and (after.forms_ring or len(body) > 3)
-    # `ch 4, sl st; ch 3, 11 dc in ring`
-    begun = len(body) > 3 and isinstance(body[2], Chain) and isinstance(body[3], Work)
-    into_ring = begun and isinstance(body[3], Work) and targets.RING in body[3].where.targets
-    joined = joined or (into_ring and grouping.is_slip(after))
+    joined = joined or (grouping.is_slip(after) and _begins_in_ring(body[2:4]))  # `ch 4, sl st; ch 3, 11 dc in ring`
     if (joined or (target and target.kind == "ring" and grouping.is_slip(after))) and 2 <= chain.n <= MAX_RING:
         return body[2:], chain.n, None
     if target and target.kind == "ring" and target.chains and chain.n > target.chains and not chain.label:
@@ -131,6 +128,12 @@ def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None
         # `ch 4 (counts as dc and the ring), 11 dc in 4th ch from hook`: the one beside the stitch is the ring's own
         return [replace(chain, label=replace(chain.label, chains=0)), *body[1:]], None, None
     return body, None, None
+
+
+def _begins_in_ring(nodes: list[Node]) -> bool:
+    """Whether a chain comes next, and then stitches in the ring."""
+    chain, work = (*nodes, None, None)[:2]
+    return isinstance(chain, Chain) and isinstance(work, Work) and targets.RING in work.where.targets
 
 
 def _started(body: list[Node]) -> list[Node]:

@@ -10,8 +10,9 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Iterator
+from typing import cast
 
-from mossring.draft import DraftRound
+from mossring.draft import Draft, DraftRound
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
 from mossring.notation.tree import Chain, Work
@@ -46,17 +47,25 @@ def _unlike_the_others(look: Look, chain: Chain) -> Iterator[Finding]:
     own = _stands_for(look.round)
     if own is None or chain.label:  # said of this chain, it is meant
         return
-    begun = (_stands_for(r) for r in look.draft.rounds if r is not look.round)
-    others = Counter(high for stitch, high in filter(None, begun) if stitch == own[0])
-    if len(others) != 1 or own[1] in others or others.total() < _ENOUGH:
+    begun = _begun(look.draft)
+    others = [high for stitch, high in begun if stitch == own[0] and high != own[1]]
+    if begun[own] > 1 or len(others) != 1 or begun[own[0], others[0]] < _ENOUGH:
         return
-    wanted = next(iter(others))
+    wanted = others[0]
     name = look.stitch(own[0])
     message = f"{look.name} begins with ch {own[1]} for a {name}, where the other rounds take ch {wanted}."
     yield look.finding(CODE, SEVERITY, chain.span, message, "", _mend(look, chain, wanted))
 
 
 _ENOUGH = 2
+
+
+def _begun(draft: Draft) -> Counter[tuple[str, int]]:
+    """How many rounds begin on chains for each stitch and height; kept with the last round, which stands for all."""
+    kept = draft.rounds[-1].memo
+    if "begun" not in kept:
+        kept["begun"] = Counter(filter(None, map(_stands_for, draft.rounds)))
+    return cast("Counter[tuple[str, int]]", kept["begun"])
 
 
 def _stands_for(r: DraftRound) -> tuple[str, int] | None:
