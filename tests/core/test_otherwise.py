@@ -102,3 +102,13 @@ def test_lines_that_end_in_counts_are_rounds_where_none_is_headed() -> None:
     )
     assert [r.worked.stitches for r in work_draft(text).rounds] == [6, 12, 18]
     assert not work_draft("The little disc (UK)\nMade of 12 dc (12)\nand of 24 dc (24)\n").rounds
+
+
+@pytest.mark.parametrize(
+    ("words", "count"),
+    [("sk dc", 0), ("miss 1 ch, ch 3", 0), ("sk 1 ch", 0), ("miss 1 ch, sc in each of next 8 ch", 8)],
+)
+def test_chains_missed_at_the_start_of_a_foundation(words: str, count: int) -> None:
+    """They turn where something is worked behind them; alone they are told, and never raised."""
+    result = analyse(f"Terms: US\nBegin: ch 9\nRow 1: {words}\n")
+    assert result.draft.rounds[0].worked.stitches == count

@@ -81,7 +81,8 @@ def _foundation(state: State, nodes: tuple[Node, ...], flat: bool) -> Laid:
     """The chain (or foundation stitches), nearest the hook first; for rounds its other side follows."""
     begin = state.begin
     nth, nodes = _from_hook(nodes), tuple(nodes)
-    if nth is None and nodes and isinstance(nodes[0], Skip) and nodes[0].where.mode in ("next", "first"):
+    worked = any(isinstance(n, Work | Repeat) for n in nodes[1:])
+    if nth is None and worked and isinstance(nodes[0], Skip) and nodes[0].where.mode in ("next", "first"):
         nth, nodes = nodes[0].where.count + 1, nodes[1:]  # `miss 1 ch, 1 dc in each of next 10 ch`
     skipped, nodes, written = (0, nodes, False) if nth is None else _turning_chain(nth, nodes, state, flat)
     n = max(1, begin.chains - skipped)
