@@ -232,7 +232,7 @@ def _rounds_with(draft: Draft, corners: int) -> int:
 def _ends_in(draft: Draft, n: int) -> bool:
     """Whether the last rounds have n corners, or the last one squares a circle off with n chain spaces."""
     before, last = (r.worked for r in draft.rounds[-2:])
-    if len(last.corners) != n:
+    if len(last.corners) != n or len(last.made) == n:  # a ball that closes ends in so few stitches
         return False
     spaces = all(last.made[c].kind == "ch" for c in last.corners)
     return len(before.corners) == n or (not before.corners and spaces and not last.troubles)

@@ -69,7 +69,8 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
             or c.phrase("to", "join")
             or c.phrase("to", "close")
         )
-        if (where[0] == "chain" and closes) or (stitch == "slst" and where[0] == "stitch"):
+        own = where[0] == "stitch" and after_chain and (_counts_as_chain(c) or _nothing_more(c))
+        if (where[0] == "chain" and closes) or (stitch == "slst" and where[0] == "stitch") or own:
             return _finish(c, i, stitch, *where)
     elif stitch == "slst" and c.at("top"):
         return _finish(c, i, stitch, *_into(c))

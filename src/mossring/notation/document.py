@@ -70,7 +70,7 @@ _KEYS = frozenset(
     | {"materials", "abbreviations", "special stitches", "size", "finished size", "by", "designer", "title"}
 )
 """Header keys that are one wherever they stand before the rounds."""
-_SPIRAL = re.compile(r"\b(continuous|spiral)\b|\bdo not join\b", re.IGNORECASE)
+_SPIRAL = re.compile(r"\b(continuous|spiral)\b|\b(?:do not|don.t|never) join\b(?! (?:the )?rows?\b)", re.IGNORECASE)
 _ONLY_TERMS = re.compile(r"^\W*(\w+ )?(in |uses? )?(us|uk|american|british)\b.{0,40}$", re.IGNORECASE)
 _TITLE = re.compile(r"^#{1,3} +[^:]{2,60}$")
 """A first line that Markdown has for a title."""

@@ -206,6 +206,7 @@ def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
         c.accept("of") and (c.number(), c.stitch())
         if _on_each_side(c):
             c.accept(*SPACE_WORDS)  # `with one group of 3 dc in each side space`
+            c.accept("instead") and c.number()  # `two groups of 3 dc along each side instead of one`
             return "groups", n
     c.i = save
     if not more:

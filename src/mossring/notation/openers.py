@@ -225,7 +225,7 @@ def _act(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 
 
 def _join(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    after_chain = bool(nodes) and isinstance(nodes[-1], Chain)
+    after_chain = isinstance(nodes[-1], Chain) and not only_acts(nodes[:-1]) if nodes else False
     join = closing.read_join(r.c, bool(nodes) and depth == 0, after_chain)
     if join is None:
         return False
@@ -297,6 +297,21 @@ def _place_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool
     return True
 
 
+def _over_close(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`over the sc just made: standing dc, dc`: in the space that the round below was closed with."""
+    c = r.c
+    i = c.i
+    c.i += 1
+    closing_one = c.accept("joining", "closing")
+    named = c.stitch() is not None or c.accept("join")
+    closing_one = c.accept_phrase("just", "made") or closing_one
+    if not named or not (c.accept(":") or (closing_one and c.accept(","))):
+        c.i = i
+        return False
+    nodes.extend(stitching.worked_in(r, [Where("same", (), c.span_from(i))], i, depth))
+    return True
+
+
 def _all_in(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`..., all in next sp`: where what stands before it goes."""
     c = r.c
@@ -348,11 +363,12 @@ def _begun_in(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     begun: list[Node] = []
     r.instruction(begun, Marks(), depth)
     first = begun[0] if begun else None
-    if not isinstance(first, Work) or first.where.mode not in ("next", "each"):
+    if not isinstance(first, Work) or first.where.mode not in ("next", "each", "same"):
         raise c.fail("instruction")
     rest = first.where.count - 1
-    after = [replace(first, where=replace(first.where, count=max(1, rest)))]
-    nodes += [replace(first, where=where), *(after if rest or first.where.mode == "each" else ()), *begun[1:]]
+    goes_on = rest or first.where.mode == "each"  # `starting in 2nd ch from hook, 2 sc in this ch` does not
+    after = [replace(first, where=replace(first.where, count=max(1, rest)))] if goes_on else []
+    nodes += [replace(first, where=where), *after, *begun[1:]]
     return True
 
 
@@ -467,6 +483,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (_SKIPPING, _skip),
     (("corner",), _say_corner),
     (_INTO, _place_first),
+    (("over", "around", "under"), _over_close),
     (("working", "worked", "work", "all"), _part_behind),
     (("all",), _all_in),
     (("counting", "including", *_BEGINNING), _begun_with),

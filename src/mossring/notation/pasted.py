@@ -181,9 +181,10 @@ def definitions_in(line: str) -> list[Definition]:
     if len(sentences) > 1 and all(sentences):
         return [d for d in sentences if d]
     for mark in (";", ","):
-        parts = [read_definition(part) for part in re.split(mark + r"(?![^()]*\))", line)]
-        several = [d for d in parts if d]
-        if (len(several) > 1 and len(several) == len(parts)) or (keyed and several and len(parts) > 1):
+        parts = [(read_definition(part), part) for part in re.split(mark + r"(?![^()]*\))", line)]
+        several = [d for d, _ in parts if d]
+        listed = keyed and all(d or len(part.split()) == 1 or names_stitches(part) for d, part in parts)
+        if (len(several) > 1 and len(several) == len(parts)) or (listed and several and len(parts) > 1):
             return several
     whole = read_definition(line)
     return [whole] if whole else []

@@ -283,7 +283,7 @@ def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:
     made = c.named()
     if made is not None:
         return [Work(made, w, c.span_from(i)) for w in wheres]
-    if c.chained():  # `into same corner: ch 3, 2 dc, ch 2, 3 dc.`
+    if c.at("standing", "chainless") or c.chained():  # `into same corner: ch 3, 2 dc, ch 2, 3 dc.`
         first: list[Node] = []
         r.instruction(first, Marks(), depth + 1)
         whole = (*grouping.as_group(r, first), *_more_in_place(r, depth, wheres[0].mode == "each"))

@@ -38,7 +38,8 @@ def find(w: Worker, where: Where) -> int:
         if u is None:
             raise _missing(w, where, target)
         return u
-    if where.bare and edge.slipped and len(w.made) <= 1 and edge.matches(edge.last, target):
+    begun = not w.made or (len(w.made) == 1 and w.made[0].start)
+    if where.bare and edge.slipped and begun and edge.matches(edge.last, target):
         return edge.last
     u = edge.find(target, edge.pos)
     if u is None and (target.kind == "start" or _half_corner(w)) and edge.open_start(target):
