@@ -33,7 +33,7 @@ from mossring.notation.evidence import likely_dialect
 from mossring.notation.grouping import begun_chainless
 from mossring.notation.growing import grown, has_corner, last_corner, only_corners, spread, with_groups
 from mossring.notation.header import POLYGONS
-from mossring.notation.tree import Chain, Label, Node, Work
+from mossring.notation.tree import Chain, Label, Make, Node, Work
 from mossring.readings import otherwise, without_odd_words
 from mossring.shape import (
     Entry,
@@ -279,6 +279,8 @@ def _work_by(
             state = replace(state, begin=doc.begin)
             if tree.ring and not tree.body:  # a line that only makes the ring is no round
                 continue
+        if not draft.rounds:
+            tree = _after_one_chain(doc, tree)
         if tree.unread and unread < _MOST_UNREAD:
             unread += 1
             tree = without_odd_words(state, line, tree, partial(_read, dialect, called, part), passed)
@@ -313,13 +315,23 @@ def _work_by(
             corner = last_corner(source.body) or corner
             entries.append(entry)
             if tree.grows:
-                troubles += _grown_otherwise(tree, before, after)
+                troubles += _grown_otherwise(tree, before, after, corner)
             read = tree if tree.repeat_of is not None else source
             draft.rounds.append(DraftRound(number, line, read, state, after, entry, troubles, memo))
             state = after
             if any(t.kind == "limit" for t in draft.rounds[-1].worked.troubles):
                 return draft
     return draft
+
+
+def _after_one_chain(doc: Document, tree: RoundTree) -> RoundTree:
+    """`Ch 4.` above `Rnd 1: 11 dc in 4th ch from hook`: the chains passed over are the round's start."""
+    first = tree.body[0] if tree.body else None
+    target = first.where.targets[0] if isinstance(first, Work) and first.where.targets else None
+    chains = doc.begin.chains
+    if doc.begin.kind != "one chain" or chains < 3 or target is None or (target.kind, target.chains) != ("ring", chains):
+        return tree
+    return replace(tree, body=(Chain(chains, doc.begin.span), *tree.body), written=True)
 
 
 def _read(dialect: Dialect, names: Names, part: str, text: str) -> RoundTree:
@@ -369,13 +381,21 @@ def _grown(source: RoundTree, tree: RoundTree) -> tuple[Node, ...] | None:
     return grown(source.body)
 
 
-def _grown_otherwise(tree: RoundTree, before: State, after: State) -> Iterator[Trouble]:
-    """What `with 4 more dc on each side` says, where the sides turn out to grow by another number."""
+def _grown_otherwise(tree: RoundTree, before: State, after: State, corner: Work | None) -> Iterator[Trouble]:
+    """What `with 4 more dc on each side` says, where the sides turn out to grow by another number, or `with 8 dc on
+    each side`, where there are as many neither with what their corners hold nor without."""
     had = before.before.per_side() if before.before else []
     have = after.before.per_side() if after.before else []
+    if not had or len(had) != len(have):
+        return
     more = sum(g.n for g in tree.grows if g.kind == "side")
-    if had and len(had) == len(have) and more and any(b - a != more for a, b in zip(had, have, strict=True)):
+    if more and any(b - a != more for a, b in zip(had, have, strict=True)):
         yield Trouble("grows otherwise", tree.grows[0].span, {"said": more, "have": have[0] - had[0]})
+    said = next((g for g in tree.grows if g.kind == "side in all"), None)
+    about = sum(m.n for m in corner.group if isinstance(m, Make)) if corner else 0  # what the corners put beside them
+    if said and said.n not in (have[0], have[0] - about):
+        data: dict[str, object] = {"said": said.n, "have": have[0] - about, "in all": True}
+        yield Trouble("grows otherwise", said.span, data)
 
 
 def parked_after(draft: Draft, upto: DraftRound) -> dict[str, str]:

@@ -217,13 +217,18 @@ def _unheaded(doc: Document) -> None:
     if not doc.rounds:
         _all_unheaded(doc)
         return
-    if doc.rounds[0].first != 2:
-        return
-    second = doc.rounds[0]
-    line = next((n for n in reversed(doc.notes) if n.at < second.at and n.kind in ("note", "header")), None)
-    if line is not None and works_in_ring(line.text):
-        doc.notes.remove(line)
-        doc.rounds.insert(0, RoundLine(1, 1, line.text.rstrip(), line.at, (line.at, line.at), second.word))
+    if doc.rounds[0].first == 2:
+        _begun_above(doc, doc.rounds[0].at, doc.rounds[0].word)
+
+
+def _begun_above(doc: Document, at: int, word: str) -> bool:
+    """Whether the last line above round 2 works into the ring: it becomes round 1."""
+    line = next((n for n in reversed(doc.notes) if n.at < at and n.kind in ("note", "header")), None)
+    if line is None or not works_in_ring(line.text):
+        return False
+    doc.notes.remove(line)
+    doc.rounds.insert(0, RoundLine(1, 1, line.text.rstrip(), line.at, (line.at, line.at), word))
+    return True
 
 
 _COUNTED = re.compile(r"[(\[<]\s*\d{1,3}(?: ?[a-z]+)?\s*[)\]>]\W*$", re.IGNORECASE)
@@ -248,6 +253,8 @@ def _line(doc: Document, line: str, at: int) -> None:
         _rounds(doc, head, line, at)
     elif not doc.rounds and (head := read_first(line)) and names_stitches(line[head.end :]):
         doc.set_up = True
+        _rounds(doc, head, line, at)
+    elif not doc.rounds and (head := read_unnumbered(line, 1)) and _asked(line[head.end :]) and _begun_above(doc, at, "Rnd"):
         _rounds(doc, head, line, at)
     elif not doc.rounds and (at_first := first_within(line)) and not _has_key(bare):
         _line(doc, line[:at_first].rstrip(" :"), at)

@@ -160,13 +160,13 @@ def continued(r: Reader) -> bool:
 
 def _instead(r: Reader, n: int) -> tuple[GrowthKind, int] | None:
     """`6 tr instead of 4 along each side`, `two 3-dc groups along each side instead of one`, behind its number: how
-    many more that is."""
+    many more that is. `8 tr between corners`: how many there are."""
     c = r.c
     grouped = _group_of(c) or c.accept(*GROUP_WORDS)
     grouped or c.stitch() or c.accept(*STITCH_WORDS)
-    _on_each_side(c)
+    sided = _on_each_side(c)
     if not c.accept("instead"):
-        return None
+        return ("side in all", n) if sided and not grouped else None
     before = c.number()
     c.stitch() or c.accept(*STITCH_WORDS)
     _on_each_side(c)
@@ -175,6 +175,7 @@ def _instead(r: Reader, n: int) -> tuple[GrowthKind, int] | None:
 
 def _on_each_side(c: Cursor) -> bool:
     if c.accept("between"):  # `2 groups between the corners`
+        c.accept("each", "every", "all")
         return c.accept("corners", "corner")
     said = c.accept("on", "along", "per", "in", "for")
     c.accept("each", "every")
@@ -192,13 +193,16 @@ def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
     save = c.i
     if (plain or c.stitch()) and (c.accept("between", "before") or c.accept_phrase("in", "between")):
         c.accept("each", "every")
-        corners = more and c.accept("corners", "corner")
+        corners = c.accept("corners", "corner")
         if corners or c.accept("inc", "incs", "increase", "increases"):
             c.accept("on", "in")
             c.accept("each", "every")
             c.accept(*ROUND_WORDS)
+            if corners and not c.at("instead"):
+                return "side" if more else "side in all", n
             if corners:
-                return "side", n
+                c.i = save
+                return _instead(r, n)
             c.accept("instead") and c.number()
             return "between" if more else "between in all", n
     c.i = save

@@ -193,6 +193,20 @@ def _setting(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return False
 
 
+def _spiral(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`Spiral.`, `continuous rounds` by themselves: the round isn't joined."""
+    c = r.c
+    i = c.i
+    while c.accept("spiral", "spirals", "continuous", *ROUND_WORDS):
+        pass
+    if depth or not (c.token.kind == "end" or c.at(*_SEPARATORS, "-")):
+        c.i = i
+        return False
+    c.accept("-")
+    nodes.append(Join(None, "", c.span_from(i)))
+    return True
+
+
 def _the_other(c: Cursor) -> bool:
     return c.accept("other", "opposite", "second", "underside", "bottom")
 
@@ -476,6 +490,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (("continue", "cont", "continuing"), _on_around),
     (_SETTING_WORDS, _setting),
     ((), _as_round),
+    (("spiral", "spirals", "continuous"), _spiral),
     (acts.ACT_WORDS, _act),
     ((), _times_behind),
     (("with", "separated", "between", "after"), _chains_between),

@@ -6,7 +6,7 @@ import re
 from dataclasses import replace
 
 from mossring.notation import places, targets
-from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, STITCH_WORDS, Cursor, UnreadableError
+from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.tree import Chain, Make, Node, Work
 from mossring.notation.words import NUMBERS
 from mossring.stitches.table import composed, is_stitch
@@ -112,6 +112,7 @@ _WORKING = frozenset(
     | {"continue", "continuous", "behind", "around", "begin", "marker", "with", "change", "using", "drop", "in"}
 )
 """Words of instructions: a sentence with one of them is no mere remark."""
+_ATTACHED = frozenset({"yarn", "colour", "any", "corner", *SPACE_WORDS, *STITCH_WORDS})
 _TELLING = frozenset({"you", "your", "this", "these", "it", "note", "nb", "tip", "remember", "check", "weave", "sew"})
 """Words that open a sentence that tells of the work and asks for no stitch."""
 _SETTING = frozenset({"blo", "flo", "loop", "loops", "back", "front", "spiral", "turn", "turned", "worked", "behind"})
@@ -128,7 +129,8 @@ def sentence(c: Cursor) -> bool:
     words = [c.ahead(j) for j in range(k)]
     texts = {t.text for t in words}
     told = c.token.text in _TELLING and not texts & _SETTING
-    asks = texts & _WORKING or any(t.kind == "num" or c.opens_stitch(j) for j, t in enumerate(words))
+    attaches = "attach" in texts and texts & _ATTACHED
+    asks = texts & _WORKING or attaches or any(t.kind == "num" or c.opens_stitch(j) for j, t in enumerate(words))
     if len(words) < 3 or (asks and not told) or any(t.text in NUMBERS for t in words if not told):
         return False
     c.i += k

@@ -171,9 +171,9 @@ def _counts(c: Cursor) -> list[Stated] | None:
         out.append(Stated(n, what, c.span_from(i), per_side, number, like))
         if c.accept(";", ":"):
             clause = len(out)
-        elif not c.accept(",", "and", "plus", "&", "+", "/"):
+        elif not c.accept(",", "and", "then", "plus", "&", "+", "/"):
             return out
-        c.accept("and")
+        c.accept("and", "then")
         if c.at("counts", "count"):
             return None
 
@@ -290,5 +290,7 @@ def _what(c: Cursor) -> str | None:
     if c.at(")", "]", ">", ",", "per", "on", "each", ".", ":", "-") or c.token.kind == "end":
         return ""
     if c.at("in", "for", "at") and c.ahead().text in (*ROUND_WORDS, "end"):  # `12 in rnd 3, 18 in rnd 4`
+        return ""
+    if c.at("and", "then", "&") and c.ahead().kind == "num":  # `48, 60 and 72 tr`
         return ""
     return None

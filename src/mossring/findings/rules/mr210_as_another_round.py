@@ -22,9 +22,10 @@ def check(look: Look) -> Iterator[Finding]:
         yield look.finding(CODE, SEVERITY, t.span, message, "Its sides are no single run. Write the round out.")
     for t in look.troubles("grows otherwise"):
         said, have = t.data["said"], t.data["have"]
-        message = f"{look.name} says {said} more on each side, and works out at {have} more."
+        more = "" if t.data.get("in all") else " more"
+        message = f"{look.name} says {said}{more} on each side, and works out at {have}{more}."
         line = look.round.line
         at = line.at + t.span[0]
         word = line.text[t.span[0] : t.span[1]].split()[0]
         edits = (Edit(at, at + len(word), str(have)),)
-        yield look.finding(CODE, SEVERITY, t.span, message, "", [Fix(f"Say {have} more", edits)])
+        yield look.finding(CODE, SEVERITY, t.span, message, "", [Fix(f"Say {have}{more}", edits)])
