@@ -281,6 +281,7 @@ def _work_by(
                 continue
         if not draft.rounds:
             tree = _after_one_chain(doc, tree)
+            state = replace(state, begin=doc.begin)
         if tree.unread and unread < _MOST_UNREAD:
             unread += 1
             tree = without_odd_words(state, line, tree, partial(_read, dialect, called, part), passed)
@@ -325,13 +326,15 @@ def _work_by(
 
 
 def _after_one_chain(doc: Document, tree: RoundTree) -> RoundTree:
-    """`Ch 4.` above `Rnd 1: 11 dc in 4th ch from hook`: the chains passed over are the round's start."""
-    first = tree.body[0] if tree.body else None
+    """`Ch 4.` above `Rnd 1: 11 dc in 4th ch from hook`: all go into one chain, and those passed over are the start."""
+    told = bool(tree.body) and isinstance(tree.body[0], Chain)  # `(skipped 3 ch count as dc)`
+    first = tree.body[told] if len(tree.body) > told else None
     target = first.where.targets[0] if isinstance(first, Work) and first.where.targets else None
     chains = doc.begin.chains
-    if doc.begin.kind != "one chain" or chains < 3 or target is None or (target.kind, target.chains) != ("ring", chains):
+    if doc.begin.kind == "ring" or chains < 3 or target is None or (target.kind, target.chains) != ("ring", chains):
         return tree
-    return replace(tree, body=(Chain(chains, doc.begin.span), *tree.body), written=True)
+    doc.begin = replace(doc.begin, kind="one chain")
+    return tree if told else replace(tree, body=(Chain(chains, doc.begin.span), *tree.body), written=True)
 
 
 def _read(dialect: Dialect, names: Names, part: str, text: str) -> RoundTree:

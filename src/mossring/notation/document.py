@@ -231,6 +231,12 @@ def _begun_above(doc: Document, at: int, word: str) -> bool:
     return True
 
 
+def _second(doc: Document, line: str, at: int) -> Head | None:
+    """`Next rnd: 2 sc in every sc` below `Begin with 6 sc in a magic ring.`, which becomes round 1."""
+    head = None if doc.rounds else read_unnumbered(line, 1)
+    return head if head and _asked(line[head.end :]) and _begun_above(doc, at, "Rnd") else None
+
+
 _COUNTED = re.compile(r"[(\[<]\s*\d{1,3}(?: ?[a-z]+)?\s*[)\]>]\W*$", re.IGNORECASE)
 
 
@@ -254,7 +260,7 @@ def _line(doc: Document, line: str, at: int) -> None:
     elif not doc.rounds and (head := read_first(line)) and names_stitches(line[head.end :]):
         doc.set_up = True
         _rounds(doc, head, line, at)
-    elif not doc.rounds and (head := read_unnumbered(line, 1)) and _asked(line[head.end :]) and _begun_above(doc, at, "Rnd"):
+    elif (head := _second(doc, line, at)) is not None:
         _rounds(doc, head, line, at)
     elif not doc.rounds and (at_first := first_within(line)) and not _has_key(bare):
         _line(doc, line[:at_first].rstrip(" :"), at)

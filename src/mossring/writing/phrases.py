@@ -65,7 +65,7 @@ class Phrases:
         if not item.hung:
             self._use("st")
             return f"{text} in top of last st made"
-        return f"{self.chain(item.hung)}, {text} in {_nth(item.hung)} {self.word('ch')} from hook"
+        return f"{self.chain(item.hung)}, {text} in {ordinal(item.hung)} {self.word('ch')} from hook"
 
     def _picot(self, item: Item) -> str:
         self._use("picot")
@@ -137,7 +137,7 @@ class Phrases:
             if place.part:
                 same = "same" if kind == "rest" else "next"
                 nth = place.part.removeprefix("ch ")
-                return f"{_nth(int(nth))} {self.word('ch')} of {same} {self.word('ch')}-{place.chains} sp"
+                return f"{ordinal(int(nth))} {self.word('ch')} of {same} {self.word('ch')}-{place.chains} sp"
             return of
         if kind == "group":
             self._use("sp")
@@ -245,7 +245,7 @@ class Phrases:
             text += f", {self.group(rest)} {self._same(script)}"
         top = f"top of beg {self.word('ch')}-{chains}"
         if more:
-            top = f"{_nth(chains)} {self.word('ch')} of beg {self.word('ch')}-{chains + more}"
+            top = f"{ordinal(chains)} {self.word('ch')} of beg {self.word('ch')}-{chains + more}"
         return text, top, steps
 
     def _chainless(self, script: Script, steps: list[Step]) -> tuple[str, str, list[Step]]:
@@ -262,7 +262,7 @@ class Phrases:
         """`dc in 4th ch from hook (skipped 3 ch count as dc)`: the turning chain is part of the foundation."""
         kind = script.first[0].kind
         chains, counts = cast_on(script, style)
-        hook = f"in {_nth(chains + 1)} {self.word('ch')} from hook"
+        hook = f"in {ordinal(chains + 1)} {self.word('ch')} from hook"
         if counts:
             first, steps = steps[0], steps[1:]
             text = f"{self.group(first.items)} {hook} (skipped {chains} {self.word('ch')} count as {self.word(kind)})"
@@ -394,5 +394,5 @@ def _width(a: Again[Step]) -> int:
     return a.times * sum(_width(b) if isinstance(b, Again) else 1 for b in a.body)
 
 
-def _nth(n: int) -> str:
+def ordinal(n: int) -> str:
     return f"{n}{ {1: 'st', 2: 'nd', 3: 'rd'}.get(n, 'th') }"

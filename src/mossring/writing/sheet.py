@@ -13,7 +13,7 @@ from mossring.shape.hooks import hook_mm, hook_name
 from mossring.stitches import is_stitch
 from mossring.stitches.terms import TERMS, Dialect, term
 from mossring.styles import Style, own_style
-from mossring.writing.phrases import Phrases, cast_on
+from mossring.writing.phrases import Phrases, cast_on, ordinal
 from mossring.writing.script import Script
 from mossring.writing.special import described, own_names
 from mossring.writing.styled import Styled, changed_fabric, not_in_style, styled_rounds
@@ -107,7 +107,8 @@ def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -
         turn = after is not None and after.turned != s.done.turned
         text, counts = _in_words(s, style, turn, phrases)
         if begin.kind == "one chain" and i == 0:
-            text = text.replace(" in ring", " in 2nd ch from hook")
+            chains, text = _in_one_chain(text, phrases)
+            sheet.begin = phrases.chain(chains)
         label = f"{s.round.line.word} {s.round.number}"
         if sided:
             label += " (WS)" if s.done.turned else " (RS)"
@@ -166,6 +167,26 @@ def _in_words(s: Styled, style: Style, turn: bool, phrases: Phrases) -> tuple[st
     text, counts, used = cast(tuple[str, str, set[str]], kept)
     phrases.used |= used
     return text, counts
+
+
+_STARTS = re.compile(r"(?:ch (?P<us>\d+)|(?P<uk>\d+) ch)(?: \((?:counts as (?P<kind>[^)]+)|does not count)\))?, ")
+
+
+def _in_one_chain(text: str, phrases: Phrases) -> tuple[int, str]:
+    """How many chains round 1 begins on, and its words: all of it goes into the last of them, and its start is those
+    passed over."""
+    m = _STARTS.match(text)
+    if m and text[m.end()] in "*[(":  # the passed chains would be told in the middle of a repeat
+        m = None
+    start = int(m["us"] or m["uk"]) if m else 0
+    chains = max(2, start + 1)
+    ch = phrases.word("ch")
+    place = f" in {ordinal(chains)} {ch} from hook"
+    if m is None:
+        return chains, text.replace(" in ring", place)
+    told = f" (skipped {start} {ch} count as {m['kind']})" if m["kind"] else ""
+    told = told or (f" (skipped {start} {ch} do not count)" if "does not count" in m[0] and start > 1 else "")
+    return chains, text[m.end() :].replace(" in ring", place + told, 1).replace(" in ring", place)
 
 
 def _cast(script: Script, style: Style) -> int:
