@@ -197,7 +197,7 @@ def _unit(body: Sequence[Node], i: int) -> list[Node]:
         return []
     chain = body[i + 1] if i + 1 < len(body) else None
     several = node.where.count > 1  # `3 tr in each of next 2 gaps`
-    once = replace(node, where=replace(node.where, count=1)) if several else node
+    once = replace(node, where=replace(node.where, mode="next", count=1))  # `3 tr in last 1-ch sp`: of those there now
     return [once, chain] if isinstance(chain, Chain) and not several else [once]
 
 

@@ -182,9 +182,26 @@ def _on_each_side(c: Cursor) -> bool:
     return said and c.accept("side", "edge")
 
 
+def _in_each_space(c: Cursor) -> bool:
+    """`3 dc, ch 1 in each ch-1 sp along the sides`: the groups that the sides have anyway, now in more spaces."""
+    save = c.i
+    n, key = c.number(), c.stitch()
+    c.accept(",") and c.chains()
+    if n and key and c.accept("in", "into") and c.accept("each", "every"):
+        c.accept("side")
+        c.chains()
+        if c.accept(*SPACE_WORDS):
+            c.accept("along", "on", "of") and (c.accept("each", "every", "all"), c.accept("side", "sides", "edge"))
+            return True
+    c.i = save
+    return False
+
+
 def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
     """`4 more dc on each side`, `1 more st between increases`, `3 sts between incs`; adding: `4 dc on each side`."""
     c = r.c
+    if _in_each_space(c):
+        return "on", 0
     n = c.number()
     if n is None:
         return None
