@@ -81,8 +81,15 @@ def first_is_chain(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bo
 
 
 def chain_is_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    """`14 tr into ring, 3 ch counting as the first`: the same."""
+    """`14 tr into ring, 3 ch counting as the first`, `(3 ch as first tr)`: the same."""
     c = r.c
+    if c.at("(") and nodes and {c.ahead().text, c.ahead(2).text} & {*CHAIN_WORDS}:
+        i = c.i
+        c.i += 1
+        if chain_is_first(r, nodes, marks, depth) and c.accept(")"):
+            return True
+        c.i = i
+        return False
     worked = bool(nodes) and isinstance(nodes[-1], Work | Repeat) and not grouping.is_slip(nodes[-1])
     if depth or not worked or not (c.token.kind == "num" or c.at(*CHAIN_WORDS)):
         return False

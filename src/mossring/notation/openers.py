@@ -361,6 +361,7 @@ def _fill(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 
 
 OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
+    (_OPEN, begins.chain_is_first),
     ((), _times_bracket),
     (_OPEN, _repeat_bracket),
     (_OPEN, _bracket),

@@ -93,8 +93,11 @@ def _corner_stitches(done: WorkedRound) -> tuple[int, ...]:
 
 
 def _total(done: WorkedRound, what: str) -> int:
+    slips = sum(m.kind == "slst" for m in done.made)
     if what in ("", "sts"):
-        return done.stitches
+        return done.stitches or slips  # a round of slip stitches has no others to count
+    if what == "slst":
+        return slips
     if what == "sps":
         return sum(done.spaces().values())
     if what.startswith("ch-"):
