@@ -471,7 +471,17 @@ def _first_state(doc: Document, shape: Shape, dialect: Dialect) -> State:
     rows = doc.rows or _in_rows(doc)
     known = _told_starts(doc, dialect)
     turning = "turn every" in style
-    return State(doc.begin, shape.sides, turning=turning, rows=rows, closing=closing, spiral=doc.spiral, known=known)
+    plain = _named_last(doc.throughout, dialect)
+    return State(
+        doc.begin, shape.sides, turning=turning, rows=rows, closing=closing, spiral=doc.spiral, known=known, plain=plain
+    )
+
+
+def _named_last(words: str, dialect: Dialect) -> str:
+    """The stitch that some words end in (`worked in half double crochet`), by its key; empty where it is none."""
+    told = tuple(words.split())
+    known = spellings(dialect)
+    return next((known[told[-n:]] for n in (3, 2, 1) if told[-n:] in known), "")
 
 
 def _digest(before: bytes, text: str) -> bytes:

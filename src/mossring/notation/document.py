@@ -36,6 +36,7 @@ from mossring.notation.pasted import (
     told_lie,
     told_loops,
     told_starts,
+    told_throughout,
     worked_into,
     works_in_ring,
 )
@@ -138,6 +139,7 @@ class Document:
     belongs to the round that comes next. in_stitches: amid a list of stitches.
     starts: what the notes say of starting chains. part: the loop that they say the rounds to come are worked in.
     set_up: round 1 is called a foundation row. chainless: the stitch that `(sc, ch 1)` at a round's start is.
+    throughout: words with the stitch that all is worked in.
     lies: how the piece is meant to lie, where not flat: `bowl` or `waves`.
     numbered: how rounds are lines with a number alone. width: where lines are broken, if they are.
     spiral: the notes say that rounds aren't joined.
@@ -170,6 +172,7 @@ class Document:
     moved: int | None = None
     set_up: bool = False
     chainless: str = ""
+    throughout: str = ""
     lies: str = ""
 
     def words(self) -> str:
@@ -323,6 +326,7 @@ def _told(doc: Document, words: str, span: Span, *, starts: bool) -> None:
         doc.starts += told_starts(words)
     doc.part = told_loops(words) or doc.part
     doc.chainless = told_chainless(words) or doc.chainless
+    doc.throughout = doc.throughout or told_throughout(words)
     doc.spiral = doc.spiral or bool(_SPIRAL.search(words))
     doc.lies = doc.lies or told_lie(words)
 

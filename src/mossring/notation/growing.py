@@ -6,7 +6,8 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from mossring.notation.targets import ANY_STITCH, CORNER
-from mossring.notation.tree import Chain, Make, Node, Repeat, Target, Until, Where, Work
+from mossring.notation.tree import Act, Chain, Make, Node, Repeat, Target, Until, Where, Work
+from mossring.notation.until import END
 
 _TO_CORNER = Until("target", CORNER)
 
@@ -43,6 +44,24 @@ def grown(body: Sequence[Node]) -> tuple[Node, ...] | None:
             out.append(_swept(node))
             i += 1
     return None if _two_runs(out) else tuple(out)
+
+
+def to_next_space(body: Sequence[Node], first: Sequence[Node] = ()) -> tuple[Node, ...]:
+    """The instructions with every sweep that names no end (`dc in each st, (2 dc, ch 2, 2 dc) in corner`) worked as far
+    as the space that comes after it. first: what comes again behind the last of them."""
+    out: list[Node] = []
+    for k, node in enumerate(body):
+        if isinstance(node, Repeat):
+            out.append(replace(node, body=to_next_space(node.body, node.body)))
+            continue
+        after = next((n for n in (*body[k + 1 :], *first) if not isinstance(n, Chain | Act)), None)
+        works = isinstance(after, Work) and after.where.mode == "next" and not _slips(after)
+        stop = after.where.targets[0] if isinstance(after, Work) and works else None
+        sweeps = isinstance(node, Work) and node.where.mode == "each" and node.where.until == END
+        if isinstance(node, Work) and sweeps and stop and stop.is_space and node.where.targets[0].kind == "st":
+            node = replace(node, where=replace(node.where, until=Until("target", stop)))
+        out.append(node)
+    return tuple(out)
 
 
 def with_groups(body: Sequence[Node]) -> tuple[Node, ...]:

@@ -269,6 +269,17 @@ _CHAINLESS = re.compile(
 )
 
 
+_THROUGHOUT = re.compile(
+    r"\b((?:[a-z]+ ){1,4})(?:is |are )?(?:worked |used )?(?:throughout|all through)\b", re.IGNORECASE
+)
+
+
+def told_throughout(words: str) -> str:
+    """The words before `throughout` (`worked in half double crochet throughout`), among them perhaps a stitch."""
+    m = _THROUGHOUT.search(words)
+    return m[1].lower().strip() if m else ""
+
+
 def told_chainless(line: str) -> str:
     """What a line says that every chainless start is: `each round begins with (sc, ch 1), which counts as a dc`."""
     m = _CHAINLESS.search(line)

@@ -114,6 +114,9 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     start = start or _start(c)
     part = part or (targets.read_part(c) if n is not None else "")  # `2 BLO sc in next st`
     key = legged[0] if legged else c.stitch()
+    if key is None and n is not None and _goes_on(c):  # `dc in next st, 2 in next st`: of the same stitch
+        key = r.last_stitch or ""
+        return placed(r, Make(key, n, c.span_from(i), part=part or r.part), i)
     if key is None:
         raise c.fail("instruction")
     if key == "ch":
@@ -152,6 +155,19 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     if stitch.made == "tog" or (stitch.made == "cl" and c.at("over", "across", "using", "working")):
         return legs.together(r, make, i)
     return placed(r, make, i)
+
+
+def _goes_on(c: Cursor) -> bool:
+    """Whether a place follows where a stitch should be named."""
+    if not c.at("in", "into"):
+        return False
+    c.i += 1
+    opens = c.at(*_ELSEWHERE) or targets.opens_target(c)
+    c.i -= 1
+    return opens
+
+
+_ELSEWHERE = ("each", "every", "next", "same", "first", "last", "ring", "all", "magic")
 
 
 def _called_also(c: Cursor, key: str) -> None:

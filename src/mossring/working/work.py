@@ -21,7 +21,8 @@ class State:
     """All that the next round depends on. past: the rounds worked so far, innermost first; empty before round 1.
 
     rows: a flat piece, turned after every row. lift: chains that the row before left to begin with.
-    closing: chains that close every cluster. spiral: a round that says nothing of a join isn't joined.
+    closing: chains that close every cluster. plain: the stitch that all is worked in.
+    spiral: a round that says nothing of a join isn't joined.
     """
 
     begin: Begin
@@ -37,6 +38,7 @@ class State:
     lift: Chain | None = None
     closing: int = 0
     spiral: bool = False
+    plain: str = ""
 
     @property
     def before(self) -> WorkedRound | None:
@@ -110,6 +112,8 @@ def _worked(
         number = len(state.past) + 1
         worker = Worker(laid.edge, number, laid.free, budget, known, yarn or state.yarn, state.past, state.closing)
         worker.most_passes = most
+        if laid.edge.ring and state.plain:
+            worker.plain = state.plain
         try:
             worker.run(laid.nodes, written or laid.written)
         except AgainError as again:
