@@ -49,7 +49,7 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
         reader.stated.append(count)
     body = reader.sequence(closer=None, depth=0)
     body, ring, cast = _own_beginning(body)
-    body = growing.to_next_space(_told_later(_started(body)))
+    body = list(growing.to_next_space(_told_later(_started(body))))
     written = any(isinstance(n, Join) for n in body) or closing.starts_with_chain(body)
     return RoundTree(
         tuple(body),

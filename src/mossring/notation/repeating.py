@@ -76,7 +76,7 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
     n = chain.n if chain else c.chains()
     each = n and made and (c.accept("between", "after") or apart)
     each = each and (
-        c.accept("each", "every", "them") or c.at(*GROUP_WORDS, "corners", "cl", "clusters") or apart or c.ends(0)
+        c.accept("each", "every", "all", "them") or c.at(*GROUP_WORDS, "corners", "cl", "clusters") or apart or c.ends(0)
     )
     nth = c.ordinal() if each else None  # `12 dc in ring with ch 1 after every second dc`
     one = _one_by_one(made[-1]) if each else None
@@ -91,11 +91,20 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
     c.accept(",")
     c.i = c.i if c.chains() == n else again  # `, ch 1` for the last of them
     links = (Chain(n, c.span_from(i)),)
+    if isinstance(made[-1], Work) and made[-1].also:  # `..., and 3 dc in each ch-1 sp, with ch 1 between groups`
+        nodes[len(made) - 1 :] = [_linked(made[-1], links)]
+        return True
     start = made[-2] if len(made) > 1 else None
     started = isinstance(start, Chain) and start.n > 1 and _stands_alone(start.label)
     span, body = made[-1].span, (*one.body, *links)
     nodes[len(made) - 1 :] = [*(links if started else ()), replace(one, body=body, span=(span[0], c.span_from(i)[1]))]
     return True
+
+
+def _linked(sweep: Work, links: tuple[Chain, ...]) -> Work:
+    """A sweep with chains behind whatever it works in a place."""
+    also = tuple(replace(work, group=(*work.group, *links)) for work in sweep.also)
+    return replace(sweep, group=(*sweep.group, *links), also=also)
 
 
 def _stands_alone(label: Label | None) -> bool:

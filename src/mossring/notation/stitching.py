@@ -401,10 +401,12 @@ def _with_same(first: Work, second: Work, until: Until | None) -> Work:
 
 
 def _both_around(first: Work, second: Work) -> bool:
-    """`sc in each st, 3 sc in each corner sp`: stitches, and what lies between them, in one sweep."""
+    """`sc in each st, 3 sc in each corner sp`: stitches, and what lies between them, in one sweep; so are spaces of two
+    kinds."""
     one, other = first.where.targets[0], second.where.targets[:1]
     sweeps = first.where.until is END and one.kind == "st" and one.stitch != "end"
-    return sweeps and bool(other) and other[0].is_space
+    spaces = first.where.until is END and one.is_space and other != (one,)
+    return (sweeps or spaces) and bool(other) and other[0].is_space
 
 
 # ---- special stitches ---------------------------------------------------------------------

@@ -17,8 +17,10 @@ def read_until(c: Cursor) -> Until | None:
         c.accept("round", "rnd", "ring", "circle")
         return _to_last(c) or (read_until(c) if c.at("until", "till") else None) or END
     if c.accept("across", "along"):
-        c.accept("each", "this", "next")
+        c.accept("each", "this", "next", "all")
         c.accept("other")
+        if c.accept("sides", "edges"):  # `3 dc in each sp along the sides`
+            return END
         side = c.accept("side", "edge")
         if side and c.accept("of"):
             c.accept("foundation")

@@ -277,8 +277,9 @@ class Worker(Maker):
 
     def _each(self, node: Work) -> None:
         edge = self.edge
-        # what is named besides goes before `each st`
+        # what is named besides goes before `each st`, and corners before any other space
         sweeps = [(work, t) for work in (*reversed(node.also), node) for t in work.where.targets]
+        sweeps.sort(key=lambda sweep: sweep[1].kind != "corner")
         stop = reach.until(self, node.where.until)
         if id(node) in self.short and stop == edge.end and edge.at(stop - 1).start:
             stop -= 1
