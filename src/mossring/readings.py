@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Literal
 
 from mossring.notation import RoundLine, RoundTree, Trouble
-from mossring.notation.grouping import heaped, into_spaces
+from mossring.notation.grouping import all_in_space, heaped, into_spaces
 from mossring.notation.increases import in_the_others
 from mossring.notation.passing import blanked, only_prose, past_words
 from mossring.notation.tree import Chain, Node, Stated, Target
@@ -79,6 +79,7 @@ def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Ite
     """The round's instructions as else they might be meant, and whether its groups go into the spaces there."""
     spaces = state.before is not None and any(state.before.spaces())
     grouped = [into_spaces(body, wide, Target(side)) for side, wide in _SPACED] if spaces else []
+    grouped += [all_in_space(body)] if spaces else []
     begun = [(start, *body)] if start and not any(isinstance(n, Chain) for n in body[:2]) else []
     seen = [body]
     for other in (heaped(body), in_the_others(body), *grouped, *begun):

@@ -74,7 +74,7 @@ def first_is_chain(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bo
     while c.ahead(k).kind in ("word", "num"):
         k += 1
     said = {c.ahead(j).text for j in range(1, k)}
-    if said.isdisjoint(("replaced", "as", "being")) or said.isdisjoint(CHAIN_WORDS):
+    if said.isdisjoint(("replaced", "as", "is", "being")) or said.isdisjoint(CHAIN_WORDS):
         return False
     c.i += k
     return True

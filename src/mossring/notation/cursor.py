@@ -369,7 +369,7 @@ class Cursor:
         first = self.number()
         bare = self.making()
         if bare is not None:
-            return self._bare(bare, first)
+            return self._of_legs(bare, first or 1) or self._bare(bare, first)
         second = self.number()
         key = self.stitch()
         if key not in _BASES:
@@ -400,6 +400,17 @@ class Cursor:
         elif making == "tog":  # `tr3tog cluster`
             self.accept("cl", "cls", "cluster", "clusters")
         return making
+
+    def _of_legs(self, making: Making, n: int) -> tuple[str, int] | None:
+        """`of 3 dc` behind `cluster`: what it is made of; None with nothing read."""
+        save = self.i
+        legs = self.number() if self.accept("of") else None
+        key = self.stitch() if legs else None
+        if legs and key in _BASES and making != "tog" and 2 <= legs <= MOST_LEGS:
+            self.accept("together")
+            return "puff" if making == "puff" else composed(making, key, legs), n
+        self.i = save
+        return None
 
     def _bare(self, making: Making, n: int | None) -> tuple[str, int] | None:
         """`cl`, `2 pc`, `puff`: nothing says what it is made of."""

@@ -228,6 +228,23 @@ def _heaped(node: Node) -> Node:
     return replace(node, group=(replace(make, n=node.where.count),), where=replace(node.where, count=1))
 
 
+def all_in_space(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with `2 dc, ch 2, 2 dc in corner sp`, which has no brackets, worked all of it in that space."""
+    out: list[Node] = []
+    for node in body:
+        whole = node
+        if isinstance(node, Repeat):
+            whole = replace(node, body=all_in_space(node.body))
+        elif isinstance(node, Work) and node.where.said and node.where.targets and node.where.targets[0].is_space:
+            before, chain = (*out[-2:], None, None)[:2]
+            half = _heaped(before) if isinstance(before, Work) and _unsaid(before) else None
+            if isinstance(half, Work) and isinstance(chain, Chain) and not chain.label and len(half.group) == 1:
+                whole = replace(node, group=(*half.group, chain, *node.group))
+                del out[-2:]
+        out.append(whole)
+    return tuple(out)
+
+
 def into_spaces(body: Sequence[Node], wide: int, side: Target) -> tuple[Node, ...]:
     """The instructions of a round of groups that names no places (`*1 ch, 3 tr, 1 ch, 3 tr, 2 ch, 3 tr* 4 times`), with
     each group in the next space. wide: groups with so long a chain between them, or a longer one, share a space.

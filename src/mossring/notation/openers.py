@@ -201,6 +201,23 @@ def _spiral(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return True
 
 
+def _beside_the_last(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`working in front of dc just made`, `behind it`, `going back`: how a stitch crosses another, which moves none."""
+    c = r.c
+    save = c.i
+    c.accept("working")
+    if c.accept_phrase("going", "back") or c.accept_phrase("in", "front", "of") or c.accept("behind"):
+        while c.accept(*_THOSE, *STITCH_WORDS) or c.stitch():
+            pass
+        if c.at(*_SEPARATORS) or c.token.kind == "end":
+            return True
+    c.i = save
+    return False
+
+
+_THOSE = ("first", "last", "these", "those", "that", "it", "them", "just", "made", "worked", "previous")
+
+
 def _the_other(c: Cursor) -> bool:
     return c.accept("other", "opposite", "second", "underside", "bottom")
 
@@ -368,6 +385,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (("all", "around", "round", "throughout"), _all_round),
     (("rep", "repeat", "reps", "work"), _repeat),
     (("continue", "cont", "continuing"), _on_around),
+    (("working", "going", "in", "behind"), _beside_the_last),
     (_SETTING_WORDS, _setting),
     ((), _as_round),
     (("spiral", "spirals", "continuous"), _spiral),

@@ -119,6 +119,9 @@ def _plain_place(c: Cursor, i: int) -> Where:
     if nth:
         return Where("next", (nth,), c.span_from(i))
     if c.accept("each", "every", "all", "per"):
+        if c.accept("of") and (skipped := _skipped(c, i)) is not None:
+            return skipped
+        c.i -= c.tokens[c.i - 1].text == "of"
         return _each(c, i)
     if c.accept("same", "this", "that") or c.phrase("joining", "st") or c.phrase("joining", "stitch"):
         c.accept("same") or c.accept("joining")
@@ -140,6 +143,8 @@ def _plain_place(c: Cursor, i: int) -> Where:
         c.accept("following", "skipped", "unworked", "unused", "free")
         n = read_count(c)
         return Where("next", (read_target(c),), c.span_from(i), 1 if n is None else n)
+    if (skipped := _skipped(c, i)) is not None:
+        return skipped
     if c.at("first", "beg", "beginning", "last") or c.token.text == "1st":
         return _first_or_last(c, i)
     if _counts_on(c):
@@ -173,6 +178,30 @@ def _plain_place(c: Cursor, i: int) -> Where:
     if bare and target.kind in ("between", "group") and (until := read_until(c)):  # `3 dc between groups around`
         return Where("each", (target,), c.span_from(i), until=until)
     return Where("next", (target,), c.span_from(i), 1 if n is None else n, bare=bare)
+
+
+def _skipped(c: Cursor, i: int) -> Where | None:
+    """`skipped st`, `the 2 skipped sts`, `st just skipped`: what the hook has just passed over, worked after all; a
+    place of a round further down is none of them."""
+    save = c.i
+    if not any(t.text in _SKIPPED for t in c.tokens[save : save + 5]):
+        return None
+    n = read_count(c)
+    c.accept("first", "second", "2nd", "1st")  # one after the other, in the order in which they stand
+    before = c.accept("just") or c.accept(*_SKIPPED)
+    c.accept(*_SKIPPED)
+    target = read_target(c) if opens_target(c) else None
+    c.accept("you", "you've", "that")
+    c.accept("just")
+    behind = not before and target is not None and c.accept(*_SKIPPED)
+    c.accept("just")
+    if target is None or target.round or target.kind not in ("st", "sp", "chain") or not (before or behind):
+        c.i = save
+        return None
+    return Where("skipped", (target,), c.span_from(i), n or 1)
+
+
+_SKIPPED = ("skipped", "missed")
 
 
 def _counts_on(c: Cursor) -> bool:

@@ -76,7 +76,10 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
     n = chain.n if chain else c.chains()
     each = n and made and (c.accept("between", "after") or apart)
     each = each and (
-        c.accept("each", "every", "all", "them") or c.at(*GROUP_WORDS, "corners", "cl", "clusters") or apart or c.ends(0)
+        c.accept("each", "every", "all", "them")
+        or c.at(*GROUP_WORDS, "corners", "cl", "clusters")
+        or apart
+        or c.ends(0)
     )
     nth = c.ordinal() if each else None  # `12 dc in ring with ch 1 after every second dc`
     one = _one_by_one(made[-1]) if each else None

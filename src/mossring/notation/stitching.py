@@ -158,7 +158,12 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
 
 
 def _goes_on(c: Cursor) -> bool:
-    """Whether a place follows where a stitch should be named."""
+    """Whether a place follows where a stitch should be named, of this number or of one behind it (`1, 2 in next`)."""
+    k = 0
+    while c.ahead(k).text == "," and c.ahead(k + 1).kind == "num":
+        k += 2
+    if k:
+        return c.ahead(k).text in ("in", "into") and c.ahead(k + 1).text in ("next", "each", "same")
     if not c.at("in", "into"):
         return False
     c.i += 1

@@ -55,11 +55,11 @@ class Until:
 @dataclass(frozen=True, slots=True)
 class Where:
     """A place: which targets, picked how, how many of them. `together`: all the targets as one place;
-    `rest`: the space worked last, once more; `made`: what was made just before. bare: `in sp` without a `next`,
-    which is the hook's own place when it has just come to such a space. past: so many places further on, as in
-    `the first dc after any ch-2 sp`."""
+    `rest`: the space worked last, once more; `made`: what was made just before; `skipped`: what was skipped last.
+    bare: `in sp` without a `next`, which is the hook's own place when it has just come to such a space.
+    past: so many places further on, as in `the first dc after any ch-2 sp`."""
 
-    mode: Literal["next", "same", "first", "last", "each", "any", "start", "together", "rest", "made"]
+    mode: Literal["next", "same", "first", "last", "each", "any", "start", "together", "rest", "made", "skipped"]
     targets: tuple[Target, ...]
     span: Span
     count: int = 1

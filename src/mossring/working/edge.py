@@ -263,6 +263,14 @@ class Edge:
         """A round that begins with a skip begins where the hook is."""
         self.first = self.pos
 
+    def was_skipped(self, u: int) -> bool:
+        """Whether place u was skipped by a word of its own, or slipped over, and nothing was worked into it since."""
+        if u < 0 or not self.marks:
+            return False
+        mark = self.marks[u % len(self.made)]
+        before_start = mark == LEFT and self.slipped and self.first is not None and u < self.first
+        return mark in (SKIPPED, SLIPPED) or before_start
+
     def mark(self, u: int, what: int) -> None:
         if self.marks:
             self.marks[u % len(self.made)] = what

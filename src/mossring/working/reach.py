@@ -22,6 +22,8 @@ def find(w: Worker, where: Where) -> int:
         return _same(w, where, target)
     if mode == "rest":
         return w.last_space
+    if mode == "skipped":
+        return _skipped(w, where)
     assert target is not None
     if target.kind == "ring":
         raise UnworkableError("no ring", where.span)
@@ -89,6 +91,18 @@ def _same(w: Worker, where: Where, target: Target | None) -> int:
             raise error
         raise _missing(w, where, target)
     return u
+
+
+def _skipped(w: Worker, where: Where) -> int:
+    """The first of those skipped last that is left: `sk 2 sts, dc in next 2 sts, dc in each of 2 skipped sts`."""
+    edge = w.edge
+    edge.between = False
+    found = next((u for u in range(edge.pos - 1, -1, -1) if edge.was_skipped(u)), None)
+    if found is None:
+        raise _missing(w, where, where.targets[0])
+    while edge.was_skipped(found - 1):
+        found -= 1
+    return found
 
 
 def _half_corner(w: Worker) -> bool:

@@ -142,6 +142,9 @@ class Phrases:
         if kind == "group":
             self._use("sp")
             return "sp between next 2 groups"
+        if kind == "skipped":
+            self._use("sp" if place.chains else "st")
+            return f"skipped {self.word('ch')}-{place.chains} sp" if place.chains else "skipped st"
         if kind in ("between", "beside"):
             self._use("sp", "st")
             return "sp between " + ("next 2 sts" if kind == "between" else "last st and next st")

@@ -75,6 +75,7 @@ def script_of(done: WorkedRound, hook: int, find: dict[int, Made], way: Way = PL
         steps.pos = max(u0 if gap else u0 + 1, steps.after(first, u0))
         steps.touched = walk.ring or (not gap and walk.edge[u0].kind != "ch")
         steps.begun = u0 if not gap else -1
+        steps.passed += range(0 if walk.ring or gap else u0)
         steps.space = u0 if not walk.ring and walk.edge[u0].kind == "ch" else -1
     for g in groups[1:] if opens else groups:
         steps.add(g)
@@ -125,7 +126,8 @@ _STITCH = NEXT[""]
 
 
 class _Steps:
-    """Groups as steps. pos: the place after the last; touched: it is amid a run; space: the space worked last."""
+    """Groups as steps. pos: the place after the last; touched: it is amid a run; space: the space worked last.
+    passed: places that were passed over; crossed: those of them that were worked after all."""
 
     def __init__(self, walk: Walk) -> None:
         self.walk = walk
@@ -134,6 +136,8 @@ class _Steps:
         self.touched = False
         self.space = -1
         self.begun = -1
+        self.passed: list[int] = []
+        self.crossed: set[int] = set()
         self._run = 0
         self._run_items: tuple[Item, ...] = ()
         self._run_place: Place | None = None
@@ -208,7 +212,14 @@ class _Steps:
             if u == self.space and not gap:
                 self._put(Step(g.items, Place("rest", walk.edge[u].chains, part=g.part)))
                 return
+            back, on = self.pos - u, u + n - self.pos
+            if not gap and back < on and u == self._first_passed():
+                self.passed.remove(u)
+                self.crossed.add(u)
+                self._put(Step(g.items, Place("skipped", walk.edge[u].chains, part=g.part)))
+                return
             u += n
+        self.passed += range(self.pos, u)
         place = walk.phrase(self.pos, self.touched, u, gap)
         if g.part:
             place = place._replace(part=g.part)
@@ -221,6 +232,13 @@ class _Steps:
             self._next(g, COMMON[COMMON.index(place)])
         else:
             self._put(Step(g.items, place))
+
+    def _first_passed(self) -> int:
+        """The first of the places passed last; -1 where none is left."""
+        run = self.passed[-1:]
+        while run and run[0] - 1 in self.passed:
+            run = [run[0] - 1]
+        return run[0] if run else -1
 
     def _next(self, g: Group, place: Place) -> None:
         """One more of the same in the next stitch, or the first of them."""
@@ -260,7 +278,7 @@ def _is_whole(walk: Walk, steps: Sequence[Step], begun: int) -> bool:
 def _left(walk: Walk, steps: _Steps, u0: int, reached: bool) -> tuple[tuple[str, int], ...]:
     """What lies between the last place and the first and needs a word: parts of runs, and spaces."""
     n = len(walk.edge)
-    slipped = range(n + 1, n + u0 + 1) if reached else range(0)
+    slipped = set(range(n + 1, n + u0 + 1) if reached else ()) | {u + n for u in steps.crossed}
     stop = n if walk.line else u0 + n
     rest = [m for k in range(steps.pos, stop) if k not in slipped and seen(m := walk.edge[k % n])]
     if not rest or _passed_silently(walk, steps, rest):

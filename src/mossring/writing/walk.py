@@ -24,7 +24,7 @@ class Item(NamedTuple):
 
 class Place(NamedTuple):
     """Where a step goes, seen from the hook. kind: ring, st, ch, end, sp, group, between, same, rest, deep,
-    both (two places as one), legs (one after the other).
+    skipped (passed before), both (two places as one), legs (one after the other).
 
     chains: length of a space. part: which chain of it. round: of a deep place, whose stitch is `stitch`.
     skips: what is passed with a word of its own, as (target, count) with target "st" or a chain length.
