@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Literal
 
 from mossring.notation import RoundLine, RoundTree, Trouble
-from mossring.notation.grouping import all_in_space, heaped, into_spaces
+from mossring.notation.grouping import all_in_space, heaped, into_spaces, passing_behind
 from mossring.notation.increases import in_the_others
 from mossring.notation.passing import blanked, only_prose, past_words
 from mossring.notation.tree import Chain, Node, Stated, Target
@@ -54,38 +54,42 @@ def otherwise(
 ) -> tuple[State, RoundTree] | None:
     """The round as it comes out with what it leaves unsaid: other places for what names none (`2 hdc` in one place,
     groups in the spaces), stitches in those that `every other` leaves out, a starting chain that only the notes speak
-    of (start). None where it comes out as it is read, or in no other way either."""
+    of (start), stitches passed behind those that reach down. None where it comes out as it is read, or in no other
+    way either."""
     owed = due(tree.stated, number, line.first, line.last)
     if after.before is None or not (after.before.troubles or any(mismatches(after.before, tree.stated, owed))):
         return None
     found: list[tuple[int, State, RoundTree]] = []
-    for body, grouped in _otherwise(state, tree.body, start):
+    for body, how in _otherwise(state, tree.body, start):
         done = work_round(state, tree, body, yarn=line.yarn or tree.yarn, around=line.word != "Row")
         if done.before is None or done.before.troubles:
             continue
-        counted = _comes_out(done.before, tree.stated, owed, even=False)
-        even = grouped and _has_even_sides(done.before)
-        if counted:
-            found.append((0 if even else 1 + grouped, done, replace(tree, body=body)))
-        elif even and not _has_even_sides(
-            after.before
-        ):  # only groups in spaces show by their sides that they are meant
+        even = how == "grouped" and _has_even_sides(done.before)
+        if _comes_out(done.before, tree.stated, owed, even=False):
+            found.append((0 if even else 1 + (how == "grouped"), done, replace(tree, body=body)))
+        elif how == "deep" and not any(mismatches(done.before, tree.stated, owed)):  # nothing is left unworked now
+            found.append((2, done, replace(tree, body=body)))
+        elif even and not _has_even_sides(after.before):  # groups in spaces show by their sides that they are meant
             found.append((3, done, replace(tree, body=body)))
     best = min(found, key=lambda way: way[0], default=None)
     return best[1:] if best else None
 
 
-def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Iterator[tuple[tuple[Node, ...], bool]]:
-    """The round's instructions as else they might be meant, and whether its groups go into the spaces there."""
+def _otherwise(
+    state: State, body: tuple[Node, ...], start: Chain | None
+) -> Iterator[tuple[tuple[Node, ...], Literal["", "grouped", "deep"]]]:
+    """The round's instructions as else they might be meant: with groups in the spaces there (`grouped`), with what lies
+    behind a stitch that reaches down passed (`deep`), or otherwise."""
     spaces = state.before is not None and any(state.before.spaces())
     grouped = [into_spaces(body, wide, Target(side)) for side, wide in _SPACED] if spaces else []
     grouped += [all_in_space(body)] if spaces else []
     begun = [(start, *body)] if start and not any(isinstance(n, Chain) for n in body[:2]) else []
+    deep = passing_behind(body)
     seen = [body]
-    for other in (heaped(body), in_the_others(body), *grouped, *begun):
+    for other in (heaped(body), in_the_others(body), *grouped, *begun, deep):
         if other not in seen:
             seen.append(other)
-            yield other, other in grouped
+            yield other, "grouped" if other in grouped else "deep" if other is deep else ""
 
 
 def _has_even_sides(done: WorkedRound) -> bool:

@@ -103,3 +103,27 @@ def test_a_hundred_thousand_characters_cost_no_evening() -> None:
     text = f"Shape: circle\nRnd 1: 12 dc in ring\nRnd 2: 2 dc in next st, {'dc in next st, ' * 6000}"
     result = analyse(text)
     assert [f.code for f in result.findings if f.round == 2] == ["MR202"]
+
+
+VEES = (
+    "Terms: {terms}\nRnd 1: 12 {dc} in ring\nRnd 2: [V-st in next st] 12 times\n"
+    "Rnd 3: [V-st in next ch-1 sp, ch 1] around"
+)
+
+
+@pytest.mark.parametrize(("terms", "dc"), [("US", "dc"), ("UK", "tr")])
+def test_a_stitch_that_nobody_described_is_asked_for_once(terms: str, dc: str) -> None:
+    text = VEES.format(terms=terms, dc=dc)
+    found = only(text)
+    assert (found.code, found.round) == ("MR105", 2)
+    assert "V-st" in found.message
+    assert [f.label for f in found.fixes] == [f"Say that it is ({dc}, ch 1, {dc})"]
+    mended = apply(text, found.fixes[0].edits)
+    assert not serious(mended)
+    assert [r.worked.stitches for r in analyse(mended).draft.rounds] == [12, 24, 24]
+
+
+def test_a_name_of_the_designers_own_is_asked_for_without_a_guess() -> None:
+    found = only("Terms: US\nRnd 1: 12 dc in ring\nRnd 2: [limpet st in next st] 12 times")
+    assert (found.code, found.round) in {("MR101", 2), ("MR105", 2)}
+    assert not found.fixes

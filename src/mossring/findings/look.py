@@ -13,6 +13,7 @@ from mossring.working.tally import due, mismatches
 
 _UNREAD = frozenset(
     {"unknown word", "bracket", "nesting", "times", "place", "instruction", "place in a place", "no star", "legs"}
+    | {"undefined"}
 )
 
 

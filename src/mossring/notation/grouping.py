@@ -7,7 +7,8 @@ from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from mossring.notation import places
-from mossring.notation.tree import Act, Chain, Label, Make, Node, Repeat, Target, Together, Trouble, Where, Work
+from mossring.notation.targets import ANY_STITCH
+from mossring.notation.tree import Act, Chain, Label, Make, Node, Repeat, Skip, Target, Together, Trouble, Where, Work
 from mossring.notation.until import END
 from mossring.stitches.table import composed, is_stitch, lookup
 
@@ -242,6 +243,20 @@ def all_in_space(body: Sequence[Node]) -> tuple[Node, ...]:
                 whole = replace(node, group=(*half.group, chain, *node.group))
                 del out[-2:]
         out.append(whole)
+    return tuple(out)
+
+
+def passing_behind(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with a stitch passed behind each that reaches further down, where nobody says so: `*sc in next
+    3 sts, dc in st 2 rounds below; rep from *`."""
+    out: list[Node] = []
+    for k, node in enumerate(body):
+        out.append(replace(node, body=passing_behind(node.body)) if isinstance(node, Repeat) else node)
+        deep = isinstance(node, Work) and node.where.mode == "next" and any(t.round for t in node.where.targets)
+        beside = (body[k - 1], body[(k + 1) % len(body)])
+        if isinstance(node, Work) and deep and not any(isinstance(n, Skip) for n in beside):
+            passed = Where("next", (ANY_STITCH,), node.span, node.where.count)
+            out.append(Skip(passed, node.span))
     return tuple(out)
 
 

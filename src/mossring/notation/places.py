@@ -168,6 +168,10 @@ def _plain_place(c: Cursor, i: int) -> Where:
         return sweep
     each = c.at("between") and c.ahead().text in ("each", "every")  # `2 tr between each tr`
     target = read_target(c) if n is None else _target_or_stitch(c)
+    if bare and target.kind == "st" and (c.accept_phrase("just", "made") or c.accept_phrase("just", "worked")):
+        return Where("made", (), c.span_from(i))  # `ch 3, sl st in sc just made`: a picot
+    if target.round and c.at("next") and c.ahead().text in STITCH_WORDS:  # `st one row below next st`
+        c.i += 2
     just = bare and target.is_space and c.at("just") and c.ahead().text in ("made", "formed", "created")
     if just:  # `2 dc in sp just made`, under the stitch that closed the round below
         c.i += 2

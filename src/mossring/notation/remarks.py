@@ -65,7 +65,7 @@ def bracket(c: Cursor) -> bool:
         k += 1
     after = c.ahead(k + 1)
     again = after.kind == "num" or after.text in ("x", "*", "twice", "thrice", "around", "to", *NUMBERS)
-    remarks = _tells_of_chains(words, again) or _tells(words) or _opens_a_remark(c, words)
+    remarks = _tells_of_chains(words, again) or _tells(words, again) or _opens_a_remark(c, words)
     inside = (c.ahead().start, c.ahead(k - 1).end)
     odd = any(t.kind in ("unknown word", "misspelt") and inside[0] <= t.span[0] < inside[1] for t in c.troubles)
     asks = words & {",", ";", "in", "into", *_ASKING} or any(c.ahead(j).kind == "num" for j in range(1, k))
@@ -85,11 +85,12 @@ def _tells_of_chains(words: set[str], again: bool) -> bool:
     return ("+" in words and not again) or "=" in words or (first and not words.isdisjoint((":", "for")))
 
 
-def _tells(words: set[str]) -> bool:
-    """`(first V-st made)`, `(RS)`, `(magic ring)`, `(shell)`, `(same ch as first dc)`."""
+def _tells(words: set[str], again: bool) -> bool:
+    """`(first V-st made)`, `(RS)`, `(magic ring)`, `(shell)`, `(same ch as first dc)`; again: it is worked so often."""
     plain = words - {"half", "first", "last", "second", "third", "next", "another"}
     return (
-        not words.isdisjoint(("made", "completed", "counts", "count", "note", "is"))
+        not words.isdisjoint(("completed", "counts", "count", "note", "is"))
+        or ("made" in words and not again)
         or words in _SIDES
         or ("magic" in words and words <= _RING)
         or bool(plain and plain <= GROUP_WORDS)

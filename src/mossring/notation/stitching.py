@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from itertools import takewhile
 from typing import TYPE_CHECKING, Literal
 
 from mossring.notation import grouping, increases, labels, legs, places, targets
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
 from mossring.notation.marks import Marks
+from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import (
     Act,
     Chain,
@@ -108,15 +110,19 @@ def _start(c: Cursor) -> str:
 def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     """A stitch with its number before or behind it: `3 dc`, `dc 5`, `dc`, `2 3-dc cls`, `dc3tog`."""
     c = r.c
+    _reaching(c)
     legged = c.legged()
     n = None if legged else c.number()
     c.accept("more")
+    _reaching(c)
     start = start or _start(c)
     part = part or (targets.read_part(c) if n is not None else "")  # `2 BLO sc in next st`
     key = legged[0] if legged else c.stitch()
     if key is None and n is not None and _goes_on(c):  # `dc in next st, 2 in next st`: of the same stitch
         key = r.last_stitch or ""
         return placed(r, Make(key, n, c.span_from(i), part=part or r.part), i)
+    if key is None and (name := _unnamed(c)):
+        raise c.fail("undefined", name=name)
     if key is None:
         raise c.fail("instruction")
     if key == "ch":
@@ -137,6 +143,9 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     if n is None and not legged and c.at("inc", "incs", "increase"):  # `dc inc in next st`
         r.last_stitch = key
         return increases.increase(r)
+    if not legged and c.at(*_DECREASES):  # `dc dec over next 2 sts`
+        r.last_stitch = key
+        return increases.decrease(r, n or 1)
     after = c.number() if n is None and not legged else None
     if after in (2, 3) and c.token.tight and c.at("inc", "incs"):  # `dc2inc`
         r.last_stitch = key
@@ -155,6 +164,21 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     if stitch.made == "tog" or (stitch.made == "cl" and c.at("over", "across", "using", "working")):
         return legs.together(r, make, i)
     return placed(r, make, i)
+
+
+def _reaching(c: Cursor) -> None:
+    """`long dc in st 2 rounds below`, `spike sc in rnd 1`: that it reaches down is told by its place."""
+    if c.at("long", "spike", "elongated", "dropped") and c.opens_stitch(1):
+        place = takewhile(lambda t: t.text not in (",", ";", ".", ""), (c.ahead(k) for k in range(2, 14)))
+        c.i += any(t.text in ROUND_WORDS or t.text == "below" for t in place)
+
+
+def _unnamed(c: Cursor) -> str:
+    """A special stitch that nobody described, by its name: `V-st in next st`, `shell in next sp`; or nothing."""
+    k = 2 if c.ahead().text in STITCH_WORDS and c.token.kind == "word" else 1
+    if not (k > 1 or c.at(*GROUP_WORDS)) or c.ahead(k).text not in ("in", "into", "around", "over"):
+        return ""
+    return c.text[c.token.start : c.ahead(k - 1).end]
 
 
 def _goes_on(c: Cursor) -> bool:
