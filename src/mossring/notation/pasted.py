@@ -49,7 +49,8 @@ _DEFINITION = re.compile(
     r"[ \t]*(?::|=|–|—| - )[ \t]*(?P<made>\S.*?)[ \t]*\.?$"
 )
 _KEY = re.compile(
-    r"^\W*(?:(?:(?:special|pattern) )?stitch(?:es)?(?: key| used)?|special|key|abbreviations?(?: used)?|legend)"
+    r"^\W*(?:(?:(?:special|pattern) )?stitch(?:es)?(?: key| used)?|special|key|abbreviations?(?: used)?|legend"
+    r"|(?:U\.?S\.?|U\.?K\.?|American|British)(?: crochet)?(?: terms?| abbreviations?)?(?: used)?)"
     r"(?: ?\([^)]*\))?\s*[:–—-]\s*(?=\S)",
     re.IGNORECASE,
 )

@@ -156,7 +156,7 @@ def _counts(c: Cursor) -> list[Stated] | None:
         if what is None:
             return None
         c.at("in") and c.ahead().text in ("total", "all") and c.accept("in")
-        c.accept("total", "made", "all", "altogether")
+        c.accept("total", "made", "all", "altogether", "now")
         if c.accept("counting", "including"):  # `6 dc counting the ch-3`
             while c.token.kind in ("word", "num") or c.at("-"):
                 c.i += 1

@@ -431,11 +431,12 @@ def _with_same(first: Work, second: Work, until: Until | None) -> Work:
 
 def _both_around(first: Work, second: Work) -> bool:
     """`sc in each st, 3 sc in each corner sp`: stitches, and what lies between them, in one sweep; so are spaces of two
-    kinds."""
+    kinds, and stitches of two (`sc in each dc, sl st in each FPdc`)."""
     one, other = first.where.targets[0], second.where.targets[:1]
     sweeps = first.where.until is END and one.kind == "st" and one.stitch != "end"
     spaces = first.where.until is END and one.is_space and other != (one,)
-    return (sweeps or spaces) and bool(other) and other[0].is_space
+    kinds = sweeps and one.stitch and other and other[0].stitch and other[0].stitch != one.stitch
+    return bool(kinds) or ((sweeps or spaces) and bool(other) and other[0].is_space)
 
 
 # ---- special stitches ---------------------------------------------------------------------

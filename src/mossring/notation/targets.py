@@ -126,7 +126,8 @@ def read_target(c: Cursor) -> Target:
         c.i += 1
     if c.accept("corner", "corners"):
         save = c.i
-        if opens_target(c):
+        counted = c.ahead().kind == "num" and c.ahead().tight and not c.at(*CHAIN_WORDS)  # `2tr in corner tr3`
+        if opens_target(c) and not counted:
             inner = read_target(c)
             if inner.kind in ("sp", "st"):
                 return CORNER

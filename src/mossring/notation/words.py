@@ -99,7 +99,7 @@ PHRASES: dict[str, tuple[tuple[tuple[str, ...], str], ...]] = {
 }
 """Several words that say what one does, by the first of them."""
 
-ARTICLES = frozenset({"a", "an", "the", "An", "The", "THE", "our", "we", "We"})
+ARTICLES = frozenset({"a", "an", "the", "An", "The", "THE", "our", "we", "We", "another"})
 """Articles and who works: they change nothing that is made. A capital A is a yarn."""
 
 A_STITCH = frozenset({"ss", "sl", "slip", "magic", "ring", "standing"})
@@ -147,7 +147,7 @@ arches pair pairs points point tip tips loops edging underside never
 tighten draw break established way manner pattern increasing incs cont keep continuing
 above set before so but only using initial placing putting also up along to close join side rotate fasten final ending
 nothing none bump bumps ridge remains facing faces us after step gives makes giving should will are like take insert
-withdraw yo yrh going these those you've long spike elongated dropped
+withdraw yo yrh going these those you've long spike elongated dropped which
 mc replaced being by formed created than there done completed others ones s f o fo wind wrap finger fingers section part
 granny solid separated
 stopping stop complete preceding prior beneath darn sew alternate

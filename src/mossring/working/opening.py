@@ -7,7 +7,7 @@ from dataclasses import replace
 from itertools import islice
 from typing import TYPE_CHECKING
 
-from mossring.notation.tree import Act, Chain, Join, Label, Make, Node, Span, Together, Where, Work
+from mossring.notation.tree import Act, Chain, Join, Label, Make, Node, Repeat, Span, Together, Where, Work
 from mossring.stitches.table import lookup
 from mossring.working import reach
 from mossring.working.edge import SLIPPED
@@ -28,8 +28,18 @@ def find_start(worker: Worker, body: Sequence[Node]) -> None:
         and where.until.target is not None
         and where.until.target.kind == "corner"
     )
-    if (to_corner and not corner) or _counts_a_side(worker, body):
+    if (to_corner and not corner and not _ends_amid_side(body)) or _counts_a_side(worker, body):
         worker.edge.go_after_corner()
+
+
+def _ends_amid_side(body: Sequence[Node]) -> bool:
+    """Whether stitches of a side are worked behind its repeats (`..., 1 dc in last dc`): so its first side begins where
+    the hook is, too."""
+    works = [n for n in body if isinstance(n, Work | Repeat | Together)]
+    last = works[-1] if len(works) > 1 and any(isinstance(n, Repeat) for n in works[:-1]) else None
+    return (
+        isinstance(last, Work) and last.where.said and bool(last.where.targets) and last.where.targets[0].kind == "st"
+    )
 
 
 def _counts_a_side(worker: Worker, body: Sequence[Node]) -> bool:
