@@ -194,7 +194,7 @@ def _skipped(c: Cursor, i: int) -> Where | None:
     c.accept("first", "second", "2nd", "1st")  # one after the other, in the order in which they stand
     before = c.accept("just") or c.accept(*_SKIPPED)
     c.accept(*_SKIPPED)
-    target = read_target(c) if opens_target(c) else None
+    target = read_target(c) if opens_target(c) else ANY_STITCH if before and _ends_here(c) else None
     c.accept("you", "you've", "that")
     c.accept("just")
     behind = not before and target is not None and c.accept(*_SKIPPED)

@@ -287,7 +287,7 @@ def _what(c: Cursor) -> str | None:
             c.i += k
             c.forgive(c.i - k)
             return "chains"
-    if c.at(")", "]", ">", ",", "per", "on", "each", ".", ":", "-") or c.token.kind == "end":
+    if c.at(")", "]", ">", ",", ";", "per", "on", "each", ".", ":", "-") or c.token.kind == "end":
         return ""
     if c.at("in", "for", "at") and c.ahead().text in (*ROUND_WORDS, "end"):  # `12 in rnd 3, 18 in rnd 4`
         return ""
