@@ -94,7 +94,10 @@ class _Collector:
     def _round(self, index: int, r: DraftRound) -> list[Finding]:
         kept = [self._as_mended(index, f) for f in raw(self.draft, index) if self._stands(index, f)]
         kept = [f for f in kept if self._first_on_line(f, r)]
-        serious = [f for f in kept if f.code == _MAY_UPSET or (f.severity != "hint" and _upsets(f))]
+        counts_agree = bool(r.tree.stated) and not list(Look(self.draft, index).mismatches())
+        serious = [
+            f for f in kept if (f.code == _MAY_UPSET and not counts_agree) or (f.severity != "hint" and _upsets(f))
+        ]
         for f in kept:
             if not f.fixes:
                 self._try_fixes(f, index)
@@ -102,7 +105,7 @@ class _Collector:
                 f.fixes.sort(key=lambda x: x.states)
         if serious:
             self._mend(serious, index)
-        elif self.broken and r.tree.stated and not list(Look(self.draft, index).mismatches()):
+        elif self.broken and counts_agree:
             self.broken = False
         return kept
 

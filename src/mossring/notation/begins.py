@@ -17,6 +17,7 @@ if TYPE_CHECKING:
 
 _INTO = ("in", "into")
 _OPEN = ("(", "[")
+_SEPARATORS = (",", ";", ".")
 _BEGINNING = ("beginning", "begin", "beg", "starting", "start")
 _LOOPED = ("ring", "circle", "loop", "knot")
 
@@ -125,6 +126,20 @@ def so_many_in_ring(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> b
     r.last_stitch = "sc"
     span = c.span_from(i)
     nodes.append(Work((Make("sc", n, span),), Where("next", (targets.RING,), span), span))
+    return True
+
+
+def chain_ring(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`4 ch ring`, `ch 4 ring`: the ring by its chains."""
+    c = r.c
+    if nodes or depth or c.ahead(2).text not in _LOOPED:
+        return False
+    save = c.i
+    n = c.chains()
+    if n is None or not c.accept(*_LOOPED) or not (c.at(*_SEPARATORS) or c.token.kind == "end"):
+        c.i = save
+        return False
+    r.ring = n
     return True
 
 

@@ -4,6 +4,7 @@ which they are tried. What none of them reads is stitches."""
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 from functools import cache
 from typing import TYPE_CHECKING
 
@@ -272,7 +273,10 @@ def _skip(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     c.accept("over")
     if c.accept("nothing", "none"):
         return True
+    from_first = c.at("first")
     wheres = places.read_places(c)
+    if from_first and wheres[0].count > 1:  # `skip first 2 sts`: the one that the start stands on is the first of them
+        wheres[0] = replace(wheres[0], mode="first")
     c.accept("behind") and (c.accept("post", "fpdc", "it"), c.accept("st", "sts"))
     nodes.extend(Skip(w, c.span_from(i)) for w in wheres)
     return True
@@ -379,6 +383,7 @@ def _fill(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 
 OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (_OPEN, begins.chain_is_first),
+    ((), begins.chain_ring),
     ((), _times_bracket),
     (_OPEN, _repeat_bracket),
     (_OPEN, _bracket),

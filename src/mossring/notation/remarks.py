@@ -201,6 +201,9 @@ def _reversed(node: Node) -> Node:
 def _last_of_all(c: Cursor) -> bool:
     """`working last dc in top of turning ch`: where a sweep ends anyway."""
     save = c.i
+    if c.accept("ending", "end") and c.at("with") and _in_last_chains(c):
+        return True
+    c.i = save
     c.accept("ending", "end") and c.accept("with", "by")
     c.accept("working", "making", "placing", "with", "work")
     said = c.i > save  # `last sc in top of ch-3` needs no `working` before it
@@ -213,6 +216,19 @@ def _last_of_all(c: Cursor) -> bool:
         return c.i > save
     c.i = save
     return False
+
+
+def _in_last_chains(c: Cursor) -> bool:
+    """`with sc in 4th and 3rd chains of turning chain`: the last places that a sweep across comes to anyway."""
+    k = 0
+    while c.ahead(k).kind in ("word", "num", "ord"):
+        k += 1
+    told = [c.ahead(j) for j in range(k)]
+    if not any(t.text == "turning" for t in told) or not any(t.kind == "ord" for t in told):
+        return False
+    c.i += k
+    c.forgive(c.i - k)
+    return True
 
 
 _ASKING = ("each", "next", "inc", "dec", "same", "loops")

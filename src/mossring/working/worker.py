@@ -126,6 +126,7 @@ class Worker(Maker):
                 used_up = not self.edge.ring and self.edge.pos >= self.edge.end
                 before = body[k - 1] if k else None
                 ends = isinstance(node, Work) and node.where.mode == "last"  # `around, (dc, ch 2, dc) in last sp`
+                ends = ends or (self.edge.line and isinstance(node, Join))  # `across, dc in 3rd ch of turning ch`
                 if used_up and ends and isinstance(before, Repeat) and before.times is None:
                     passes.one_less(self, before)
                 if used_up and fades_out(body, k):
@@ -403,9 +404,12 @@ class Worker(Maker):
             for _ in range(node.where.count):
                 self._down(target, node.where)
             return
-        left = node.where.count
+        left, where = node.where.count, node.where
+        if where.mode == "first" and left > 1:
+            where = replace(where, mode="next")
+            left -= len(self.made) == 1 and self.made[0].start
         while left > 0:
-            u = reach.find(self, node.where)
+            u = reach.find(self, where)
             edge.between = False
             for k in edge.group_of(u) if target and target.kind == "centre" else (u,):
                 edge.mark(k, SKIPPED)
@@ -423,8 +427,9 @@ class Worker(Maker):
         if self.loop_from and self.chain:
             self.make(node.stitch, self.loop_from, node.span)
         if node.space:
-            said = node.space if node.space > self.chain or not self.chain else node.space + self.chain
             lengths = {m.chains for m in self.made if m.kind == "ch"}
+            both = node.space + self.chain  # `ch 1, hdc`: three chains, where the other spaces have so many; else two
+            said = both if not node.told and both in lengths else node.space if node.space > self.chain else both
             if not node.told and not self.chain and lengths and said not in lengths:  # as long as the others
                 said = max((n for n in lengths if n < said), default=min(lengths))
             self.chain = max(said, self.chain + 1)
@@ -442,7 +447,8 @@ class Worker(Maker):
 
     def _act(self, node: Act) -> None:
         edge = self.edge
-        if node.what == "turn":
+        begun = edge.line and len(self.made) == 1 and self.made[0].start  # `ch 4, turn`: the row goes on from there
+        if node.what == "turn" and not begun:
             if self.made:
                 self.turn_after = True
                 self._lift()
