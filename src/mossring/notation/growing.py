@@ -50,18 +50,25 @@ def to_next_space(body: Sequence[Node], first: Sequence[Node] = ()) -> tuple[Nod
     """The instructions with every sweep that names no end (`dc in each st, (2 dc, ch 2, 2 dc) in corner`) worked as far
     as the space that comes after it. first: what comes again behind the last of them."""
     out: list[Node] = []
-    for k, node in enumerate(body):
+    after = _next_space(first)
+    for node in reversed(body):
         if isinstance(node, Repeat):
-            out.append(replace(node, body=to_next_space(node.body, node.body)))
-            continue
-        after = next((n for n in (*body[k + 1 :], *first) if not isinstance(n, Chain | Act)), None)
-        works = isinstance(after, Work) and after.where.mode == "next" and not _slips(after)
-        stop = after.where.targets[0] if isinstance(after, Work) and works else None
+            node = replace(node, body=to_next_space(node.body, node.body))
         sweeps = isinstance(node, Work) and node.where.mode == "each" and node.where.until == END
-        if isinstance(node, Work) and sweeps and stop and stop.is_space and node.where.targets[0].kind == "st":
-            node = replace(node, where=replace(node.where, until=Until("target", stop)))
+        if isinstance(node, Work) and sweeps and after and node.where.targets[0].kind == "st":
+            node = replace(node, where=replace(node.where, until=Until("target", after)))
         out.append(node)
-    return tuple(out)
+        if not isinstance(node, Chain | Act):
+            after = _next_space([node])
+    return tuple(reversed(out))
+
+
+def _next_space(body: Sequence[Node]) -> Target | None:
+    """The space that the first of some instructions is worked in; None where it goes anywhere else."""
+    node = next((n for n in body if not isinstance(n, Chain | Act)), None)
+    if not isinstance(node, Work) or node.where.mode != "next" or _slips(node) or not node.where.targets:
+        return None
+    return node.where.targets[0] if node.where.targets[0].is_space else None
 
 
 def with_groups(body: Sequence[Node]) -> tuple[Node, ...]:
