@@ -178,3 +178,8 @@ def test_how_a_broken_round_lies_says_nothing_of_those_before_it() -> None:
     assert [(f.code, f.severity) for f in broken.findings if f.round == 2] == [("MR501", "hint")]
     assert "brings it back" in whole.findings[0].message
     assert "brings it back" not in broken.findings[0].message
+
+
+def test_a_round_that_could_not_be_read_is_not_judged() -> None:
+    draft = work_draft("Terms: US\nRnd 1: 12 dc in ring\nRnd 2: [limpet st in next st] 12 times")
+    assert [r.entry.verdict for r in draft.rounds] == ["unknown", "unknown"]

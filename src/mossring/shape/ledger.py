@@ -92,7 +92,8 @@ def enter(
     flat_piece = done.line or (before is not None and before.flat_piece)
     low, high = least / (straight + c1 * radius), (solid + chains) / (straight + c0 * radius)
     edge = (solid, solid + chains)
-    verdict: Verdict = "unknown" if flat_piece else judge(done.number, low, high, openness)
+    nothing = flat_piece or not any(m.feet for m in done.made)  # a round that could not be read lies nohow
+    verdict: Verdict = "unknown" if nothing else judge(done.number, low, high, openness)
     if verdict == "cups" and before and before.verdict in ("flat", "blocks out") and _evens(stitches, earlier, height):
         verdict = "blocks out"
     if verdict == "cups" and before and len(_tied(done)) >= TIES:  # petals stand free: the edge below tells
