@@ -31,6 +31,8 @@ def _marks(kind: str) -> tuple[Mark, ...]:
         return (*_marks(stitch.base), (0.08, 0, 0), (0.0, 0, side), (0.0, 0, side), (-0.08, 0, side))
     if stitch.made == "foundation":
         return (*_marks(stitch.base), (0.05, 0, -0.3), (0.05, 0, 0.3))
+    if stitch.made == "extended":  # a foot of its own below the plain stitch (our own; the published lists have none)
+        return (*_marks(stitch.base), (0.3, 0, 0), (0.0, 0, 0), (0.0, 0, -0.2), (0.0, 0, 0.2))
     if kind == "revsc":
         return (*_marks("sc"), (0.9, 0, -0.3), (0.9, 0, 0.3))
     if kind == "sc":

@@ -5,6 +5,7 @@ from __future__ import annotations
 from difflib import get_close_matches
 from functools import cache, lru_cache
 
+from mossring.stitches.table import lookup
 from mossring.stitches.terms import Dialect, spellings
 
 NUMBERS = {
@@ -167,13 +168,19 @@ def vocabulary(dialect: Dialect) -> frozenset[str]:
 @cache
 def _offered(dialect: Dialect) -> list[str]:
     """Words worth suggesting: long enough that a near miss is a slip and not another word."""
-    own = {w for spelling in spellings(dialect) for w in spelling}
+    own = {w for spelling, key in spellings(dialect).items() if not _rare(key) for w in spelling}
     return sorted({w for w in _PLAIN.split() if len(w) > 2} | own | set(NUMBERS))
 
 
 @cache
 def _abbreviations(dialect: Dialect) -> list[str]:
-    return sorted({"ch", "sk", *(w for spelling in spellings(dialect) if len(spelling) == 1 for w in spelling)})
+    alone = (spelling[0] for spelling, key in spellings(dialect).items() if len(spelling) == 1 and not _rare(key))
+    return sorted({"ch", "sk", *alone})
+
+
+def _rare(key: str) -> bool:
+    """Whether a stitch is met so seldom that no slip of the pen is meant to be it."""
+    return lookup(key).made == "extended"
 
 
 @lru_cache(maxsize=2048)

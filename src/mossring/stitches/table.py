@@ -4,7 +4,7 @@ Keys are US abbreviations whatever dialect a text is in. Heights and widths are 
 (the width of one stitch along the edge = 1). The heights of sc, hdc, dc and tr follow from the
 circles that lie flat in common practice (6, 8, 12 and 16-17 a round: height = increase / 2 pi);
 those of sl st, htr and dtr are common practice, no source. Stitches made of others have keys made of
-theirs: `dc3-cl`, `dc5-pc`, `dc5-bobble`, `hdc3-puff`, `sc2tog`, `fpdc`, `fsc`.
+theirs: `dc3-cl`, `dc5-pc`, `dc5-bobble`, `hdc3-puff`, `sc2tog`, `fpdc`, `fsc`, `esc`.
 """
 
 from __future__ import annotations
@@ -20,8 +20,11 @@ POST_HEIGHT = 0.9
 """A post stitch stands about a tenth lower than its plain form (common practice, no source)."""
 THIRD_LOOP_HEIGHT = 0.75
 """A stitch into the third loop stands lower: hdc so worked lie flat at 6 a round (common practice, no source)."""
+EXTENDED = 0.32
+"""How much taller a stitch is that is extended by a loop: an extended sc stands like an hdc (common practice, no
+source)."""
 
-Making = Literal["", "cl", "pc", "bobble", "puff", "tog", "post", "foundation"]
+Making = Literal["", "cl", "pc", "bobble", "puff", "tog", "post", "foundation", "extended"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,7 +69,7 @@ STITCHES: dict[str, Stitch] = {
 """The stitches that are made of no others; `fch` is a chain of a foundation and `end` a row end, to work into."""
 
 _MANY = re.compile(r"(sc|hdc|dc|htr|tr|dtr)(\d+)(-cl|-pc|-bobble|-puff|tog)")
-_ON = re.compile(r"(fp|bp|f)(sc|hdc|dc|htr|tr|dtr)")
+_ON = re.compile(r"(fp|bp|f|e)(sc|hdc|dc|htr|tr|dtr)")
 _WIDTHS = {"cl": 1.15, "pc": 1.3, "bobble": 1.15, "puff": 1.15, "tog": 1.0}
 MOST_LEGS = 12
 
@@ -88,6 +91,8 @@ def lookup(key: str) -> Stitch:
         base = STITCHES[m[2]]
         if m[1] == "f":
             return replace(base, key=key, chains=(), made="foundation", base=base.key)
+        if m[1] == "e":
+            return replace(base, key=key, height=base.height + EXTENDED, chains=(), made="extended", base=base.key)
         height = base.height * POST_HEIGHT
         return replace(base, key=key, height=height, chains=(), made="post", base=base.key, front=m[1] == "fp")
     raise KeyError(key)
@@ -108,6 +113,6 @@ def composed(making: Making, base: str, legs: int, front: bool = True) -> str:
     """The key of a stitch made of others: `composed("cl", "dc", 3)` is `dc3-cl`."""
     if making == "post":
         return ("fp" if front else "bp") + base
-    if making == "foundation":
-        return "f" + base
+    if making in ("foundation", "extended"):
+        return making[0] + base
     return f"{base}{legs}tog" if making == "tog" else f"{base}{legs}-{making}"

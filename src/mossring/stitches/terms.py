@@ -110,6 +110,8 @@ def _composed(key: str, dialect: Dialect) -> Term:
         return Term(key, f"{side[0].upper()}P{base.abbr}", f"{side} post {base.words}")
     if stitch.made == "foundation":
         return Term(key, f"f{base.abbr}", f"foundation {base.words}")
+    if stitch.made == "extended":
+        return Term(key, f"e{base.abbr}", f"extended {base.words}")
     name = _MADE_WORDS[stitch.made]
     return Term(key, f"{stitch.legs}-{base.abbr} {stitch.made}", f"{name} of {stitch.legs} {base.words}")
 
@@ -132,7 +134,7 @@ def spellings(dialect: Dialect) -> dict[tuple[str, ...], str]:
 
 
 def _add_made(out: dict[tuple[str, ...], str], dialect: Dialect) -> None:
-    """Posts, foundation and reverse stitches, by every habit of naming them."""
+    """Posts, foundation, extended and reverse stitches, by every habit of naming them."""
     for key in ("sc", "hdc", "dc", "htr", "tr", "dtr"):
         t = TERMS[dialect][key]
         for name in (t.abbr, t.words, t.words.removesuffix(" crochet")):
@@ -142,11 +144,14 @@ def _add_made(out: dict[tuple[str, ...], str], dialect: Dialect) -> None:
                     out[(*words, *inner)] = side + key
                 out[("raised", *inner, full)] = side + key
             out[("foundation", *inner)] = "f" + key
+            for word in ("extended", "ext"):
+                out[(word, *inner)] = "e" + key
         for side in ("fp", "bp"):
             for word in (side + t.abbr, t.abbr + side, f"r{t.abbr}{side[0]}"):
                 out[(word,)] = out[(word + "s",)] = side + key
             out[(t.abbr, side)] = side + key
         out[("f" + t.abbr,)] = "f" + key
+        out[("e" + t.abbr,)] = out[("e" + t.abbr + "s",)] = out[("ext" + t.abbr,)] = "e" + key
     single = TERMS[dialect]["sc"]
     crab = ("crab stitch", "crab stitches", "crab st", "crab sts", f"rev{single.abbr}")
     for name in (f"rev {single.abbr}", f"reverse {single.abbr}", f"reverse {single.words}", *crab):

@@ -56,6 +56,7 @@ def _words(dialect: Dialect) -> dict[str, str]:
         for key in ("sc", "hdc", "dc", "htr", "tr", "dtr"):
             t = term(key, dialect)
             out[side + t.abbr] = f"{full} {t.words}"
+            out["e" + t.abbr] = f"extended {t.words}"
     if dialect == "us":
         out["sk"] = WORDS["us"]["skipping"]
     return out

@@ -39,6 +39,9 @@ def how_made(key: str, dialect: Dialect) -> str:
     if stitch.made == "pc":
         many = f"{stitch.legs} {term(base, dialect).abbr}"
         return f"{many} in same place, drop loop, insert hook in first of them, pull dropped loop through"
+    if stitch.made == "extended":
+        first = f"insert hook, {yo}, pull up a loop, {yo}, pull through 1 loop"
+        return f"{_FIRST_OVERS[base].replace('yo', yo)}{first}, then finish as {term(base, dialect).abbr}"
     if stitch.made == "foundation":
         return f"a chain and its {term(base, dialect).abbr} made at once"
     return ""
