@@ -100,6 +100,8 @@ def open_round(worker: Worker, body: list[Node]) -> list[Node]:
     first = next(flat(body[i:]), None)
     if isinstance(first, Chain) and not worker.edge.ring:
         _hang_loop(worker)
+    elif not moves and not worker.edge.ring and _counts_a_side(worker, body):  # joined, and begun without a word
+        worker.edge.go_after_corner()
     return body[i:]
 
 
