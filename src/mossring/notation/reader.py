@@ -116,7 +116,7 @@ def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None
         return body, None, None
     chain, after = body[0], body[1]
     target = after.where.targets[0] if isinstance(after, Work) and after.where.targets else None
-    joined = isinstance(after, Join) and (after.forms_ring or len(body) > 3)
+    joined = isinstance(after, Join) and (after.forms_ring or len(body) != 3)  # `ch 4, join`, alone or before the rest
     joined = joined or (grouping.is_slip(after) and _begins_in_ring(body[2:4]))  # `ch 4, sl st; ch 3, 11 dc in ring`
     if (joined or (target and target.kind == "ring" and grouping.is_slip(after))) and 2 <= chain.n <= MAX_RING:
         return body[2:], chain.n, None
