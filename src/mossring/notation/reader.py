@@ -248,7 +248,7 @@ class Reader:
 
     def _trailing(self, nodes: list[Node]) -> bool:
         last = nodes[-1] if nodes else None
-        stopped = self.c.i > 0 and self.c.tokens[self.c.i - 1].text == "."
+        stopped = self.c.i > 0 and self.c.tokens[self.c.i - 1].text in (".", ":")
         whole = isinstance(last, Join | Act | Repeat) or (isinstance(last, Work) and last.where.said)
         stated = read_stated(
             self.c,
