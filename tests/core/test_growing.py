@@ -38,6 +38,7 @@ def serious(text: str) -> list[tuple[str, int]]:
         "Repeat round 3, with 4 more dc on each side.",
         "As Rnd 3, working 4 more dc along each side",
         "As Rnd 3, with 11 dc between corners.",
+        "As Rnd 3, but with 11 dc between corner spaces (60 dc)",
         "As Rnd 3, but with 11 dc between each corner",
         "As Rnd 3, but work 11 dc on each side",
         "Same as Rnd 3 with 11 dc along each side",

@@ -211,6 +211,7 @@ def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
     if (plain or c.stitch()) and (c.accept("between", "before") or c.accept_phrase("in", "between")):
         c.accept("each", "every")
         corners = c.accept("corners", "corner")
+        corners and c.accept(*SPACE_WORDS)  # `6 tr between corner spaces`
         if corners or c.accept("inc", "incs", "increase", "increases"):
             c.accept("on", "in")
             c.accept("each", "every")
