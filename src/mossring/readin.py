@@ -10,8 +10,8 @@ from mossring.analysis import Analysis, analyse
 from mossring.draft import Draft
 from mossring.findings import Finding, Fix
 from mossring.notation import names_told
-from mossring.notation.document import Line
 from mossring.notation.evidence import evidence
+from mossring.notation.parts import Line
 from mossring.stitches import Dialect
 from mossring.writing import as_text, write_sheet
 

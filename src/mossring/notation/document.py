@@ -3,10 +3,9 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass, field, replace
-from typing import Literal
+from dataclasses import replace
 
-from mossring.notation.header import SHAPES, Begin, Shape, read_begin, read_shape
+from mossring.notation.header import SHAPES, read_begin, read_shape
 from mossring.notation.heads import (
     Head,
     first_within,
@@ -19,9 +18,8 @@ from mossring.notation.heads import (
     then_again,
 )
 from mossring.notation.lines import MOVES, continues, wrapped_at
+from mossring.notation.parts import Document, Line, RoundLine
 from mossring.notation.pasted import (
-    Definition,
-    Start,
     corner_told,
     defined_within,
     definitions_in,
@@ -38,10 +36,10 @@ from mossring.notation.pasted import (
     told_starts,
     told_throughout,
     worked_into,
-    works_in_ring,
 )
 from mossring.notation.tree import Span, Trouble
-from mossring.stitches.terms import Dialect, dialect_of
+from mossring.notation.unheaded import asked, second_round, unheaded
+from mossring.stitches.terms import dialect_of
 
 TERMS_KEY = re.compile(r"(?:[a-z ]+ )?(?:terms|terminology)")
 """Header keys, in lower case, that state the dialect."""
@@ -100,94 +98,6 @@ _SHAPED = re.compile(r"\b(?:" + "|".join([*SHAPES, "circle", "granny", "motif", 
 """How a title speaks of what it is."""
 
 
-@dataclass(frozen=True, slots=True)
-class RoundLine:
-    """One line of rounds: numbers first to last, its instruction text and where that text starts. part: the loop that
-    a note before it says all rounds are worked in. shift: how far the numbers are from those in its words, where a
-    section (`Border`) counts from 1 again."""
-
-    first: int
-    last: int
-    text: str
-    at: int
-    head: Span
-    word: str = "Rnd"
-    side: str = ""
-    yarn: str = ""
-    part: str = ""
-    shift: int = 0
-
-
-@dataclass(frozen=True, slots=True)
-class Line:
-    """A line that is no round: kept, and (notes and comments) written back in its place.
-
-    `heading` is over a list, or states the dialect; `begin` says how to begin; `definition` may define a
-    stitch; `move` moves the hook to the next round's start.
-    """
-
-    kind: Literal["note", "comment", "header", "blank", "begin", "definition", "move", "heading"]
-    text: str
-    at: int
-
-
-@dataclass(slots=True)
-class Document:
-    """A motif's text, taken apart. `terms` None: the text doesn't say.
-
-    plain: the text with Markdown's marks blanked out. moved: where a line starts that moves the hook and
-    belongs to the round that comes next. in_stitches: amid a list of stitches.
-    starts: what the notes say of starting chains. part: the loop that they say the rounds to come are worked in.
-    set_up: round 1 is called a foundation row. chainless: the stitch that `(sc, ch 1)` at a round's start is.
-    throughout: words with the stitch that all is worked in.
-    lies: how the piece is meant to lie, where not flat: `bowl` or `waves`.
-    numbered: how rounds are lines with a number alone. width: where lines are broken, if they are.
-    spiral: the notes say that rounds aren't joined.
-    """
-
-    text: str
-    title: str = ""
-    terms: Dialect | None = None
-    terms_span: Span = (0, 0)
-    shape: Shape | None = None
-    begin: Begin = field(default_factory=Begin)
-    style: str = ""
-    yarns: dict[str, str] = field(default_factory=dict)
-    header: list[tuple[str, str]] = field(default_factory=list)
-    rounds: list[RoundLine] = field(default_factory=list)
-    notes: list[Line] = field(default_factory=list)
-    troubles: list[Trouble] = field(default_factory=list)
-    rows: bool = False
-    stitches: list[tuple[str, str]] = field(default_factory=list)
-    telling: list[Span] = field(default_factory=list)
-    plain: str = ""
-    said_begin: bool = False
-    in_stitches: bool = False
-    numbered: re.Pattern[str] | None = None
-    width: int = 0
-    spiral: bool = False
-    definitions: list[Definition] = field(default_factory=list)
-    starts: list[Start] = field(default_factory=list)
-    part: str = ""
-    moved: int | None = None
-    set_up: bool = False
-    chainless: str = ""
-    throughout: str = ""
-    lies: str = ""
-
-    def words(self) -> str:
-        """The text with all but its instructions blanked out: titles, yarns and notes speak for no dialect."""
-        keep = [(r.at, r.at + len(r.text)) for r in self.rounds] + self.telling
-        out = [" "] * len(self.text)
-        for a, b in keep:
-            out[a:b] = (self.plain or self.text)[a:b]
-        return "".join(out)
-
-    def value(self, key: str) -> str:
-        """A header value by its key (case-blind), or ''."""
-        return next((v for k, v in self.header if k.lower() == key.lower()), "")
-
-
 def read_document(text: str) -> Document:
     """Take a pattern file apart. Never raises; what is wrong is in `troubles`."""
     doc = Document(text)
@@ -205,51 +115,13 @@ def read_document(text: str) -> Document:
     for raw in doc.plain.splitlines(keepends=True):
         _line(doc, raw.rstrip("\r\n"), at)
         at += len(raw)
-    _unheaded(doc)
+    unheaded(doc)
     if doc.rounds and doc.rounds[0].word == "Row":  # what a later row says of its turning chain holds for all
         doc.starts += [s for r in doc.rounds for s in told_starts(r.text) if s.n and not s.what]
         doc.starts += [s for r in doc.rounds for s in worked_into(r.text)]
     if not doc.rounds and not doc.troubles:
         doc.troubles.append(Trouble("no rounds", (0, min(1, len(text))), {}))
     return doc
-
-
-def _unheaded(doc: Document) -> None:
-    """`MR 8 hdc`, `Ch 12. Sc in 2nd ch from hook and across` on a line of its own before round 2 is round 1; lines that
-    each end in a count, where none is headed, are the rounds."""
-    if not doc.rounds:
-        _all_unheaded(doc)
-        return
-    if doc.rounds[0].first == 2:
-        _begun_above(doc, doc.rounds[0].at, doc.rounds[0].word)
-
-
-def _begun_above(doc: Document, at: int, word: str) -> bool:
-    """Whether the last line above round 2 works into the ring: it becomes round 1."""
-    line = next((n for n in reversed(doc.notes) if n.at < at and n.kind in ("note", "header")), None)
-    if line is None or not works_in_ring(line.text):
-        return False
-    doc.notes.remove(line)
-    doc.rounds.insert(0, RoundLine(1, 1, line.text.rstrip(), line.at, (line.at, line.at), word))
-    return True
-
-
-def _second(doc: Document, line: str, at: int) -> Head | None:
-    """`Next rnd: 2 sc in every sc` below `Begin with 6 sc in a magic ring.`, which becomes round 1."""
-    head = None if doc.rounds else read_unnumbered(line, 1)
-    return head if head and _asked(line[head.end :]) and _begun_above(doc, at, "Rnd") else None
-
-
-_COUNTED = re.compile(r"[(\[<]\s*\d{1,3}(?: ?[a-z]+)?\s*[)\]>]\W*$", re.IGNORECASE)
-
-
-def _all_unheaded(doc: Document) -> None:
-    lines = [n for n in doc.notes if _COUNTED.search(n.text) and names_stitches(n.text)]
-    if len(lines) < 2 or not works_in_ring(lines[0].text):
-        return
-    for number, line in enumerate(lines, 1):
-        doc.notes.remove(line)
-        doc.rounds.append(RoundLine(number, number, line.text.rstrip(), line.at, (line.at, line.at), "Rnd"))
 
 
 def _line(doc: Document, line: str, at: int) -> None:
@@ -263,7 +135,7 @@ def _line(doc: Document, line: str, at: int) -> None:
     elif not doc.rounds and (head := read_first(line)) and names_stitches(line[head.end :]):
         doc.set_up = True
         _rounds(doc, head, line, at)
-    elif (head := _second(doc, line, at)) is not None:
+    elif (head := second_round(doc, line, at)) is not None:
         _rounds(doc, head, line, at)
     elif not doc.rounds and (at_first := first_within(line)) and not _has_key(bare):
         _line(doc, line[:at_first].rstrip(" :"), at)
@@ -274,7 +146,7 @@ def _line(doc: Document, line: str, at: int) -> None:
     elif doc.rounds and (then := then_again(line)):
         _line(doc, line[: line.rindex("then", 0, then)].rstrip(" ,"), at)
         _line(doc, line[then:], at + then)
-    elif doc.rounds and (head := read_unnumbered(line, doc.rounds[-1].last)) and _asked(line[head.end :]):
+    elif doc.rounds and (head := read_unnumbered(line, doc.rounds[-1].last)) and asked(line[head.end :]):
         row = doc.rounds[-1].word == "Row" and not _ABOUT.search(line[head.end :])
         _rounds(doc, replace(head, row=head.row or row), line, at)
     elif doc.rounds and continues(doc.plain, doc.rounds[-1].at, doc.rounds[-1].text, at, doc.width):
@@ -294,13 +166,6 @@ def _loose(line: str) -> Head | None:
 def _has_key(bare: str) -> bool:
     m = _HEADER.match(bare)
     return m is not None and m["key"].lower().strip() in _KEYS
-
-
-def _asked(words: str) -> bool:
-    """Whether what stands behind a heading is work and no remark."""
-    return names_stitches(words) or bool(
-        re.match(r"(?:rep|repeat|as|same as|like|in|row|rnd|round)\b", words, re.IGNORECASE)
-    )
 
 
 def _is_header(doc: Document, m: re.Match[str]) -> bool:

@@ -119,9 +119,10 @@ def _plain_place(c: Cursor, i: int) -> Where:
     if nth:
         return Where("next", (nth,), c.span_from(i))
     if c.accept("each", "every", "all", "per"):
+        begun = c.i
         if c.accept("of") and (skipped := _skipped(c, i)) is not None:
             return skipped
-        c.i -= c.tokens[c.i - 1].text == "of"
+        c.i = begun
         return _each(c, i)
     if c.accept("same", "this", "that") or c.phrase("joining", "st") or c.phrase("joining", "stitch"):
         c.accept("same") or c.accept("joining")

@@ -13,7 +13,7 @@ from dataclasses import dataclass, replace
 from math import exp, log, sqrt
 from typing import Literal
 
-from mossring.notation.document import Document
+from mossring.notation.parts import Document
 from mossring.shape.hooks import hook_mm
 from mossring.shape.weights import read_yarn
 from mossring.stitches.table import THIRD_LOOP_HEIGHT, lookup

@@ -12,8 +12,8 @@ from dataclasses import dataclass, replace
 from math import exp, hypot, log, pi, sqrt
 from typing import Literal
 
-from mossring.notation.document import Document
 from mossring.notation.header import Shape
+from mossring.notation.parts import Document
 from mossring.shape.gauge import LENGTH, Gauge, Measurement, millimetres
 from mossring.shape.ledger import Entry
 from mossring.shape.size import size_of

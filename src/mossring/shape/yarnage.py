@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from math import ceil
 
-from mossring.notation.document import Document
+from mossring.notation.parts import Document
 from mossring.shape.gauge import Gauge
 from mossring.shape.weights import read_yarn
 from mossring.stitches.table import lookup

@@ -1,0 +1,54 @@
+"""Rounds that no head announces: a first round above round 2, or all of them, each ending in its count."""
+
+from __future__ import annotations
+
+import re
+
+from mossring.notation.heads import Head, read_unnumbered
+from mossring.notation.parts import Document, RoundLine
+from mossring.notation.pasted import names_stitches, works_in_ring
+
+
+def unheaded(doc: Document) -> None:
+    """`MR 8 hdc`, `Ch 12. Sc in 2nd ch from hook and across` on a line of its own before round 2 is round 1; lines that
+    each end in a count, where none is headed, are the rounds."""
+    if not doc.rounds:
+        _all_unheaded(doc)
+        return
+    if doc.rounds[0].first == 2:
+        _begun_above(doc, doc.rounds[0].at, doc.rounds[0].word)
+
+
+def _begun_above(doc: Document, at: int, word: str) -> bool:
+    """Whether the last line above round 2 works into the ring: it becomes round 1."""
+    line = next((n for n in reversed(doc.notes) if n.at < at and n.kind in ("note", "header")), None)
+    if line is None or not works_in_ring(line.text):
+        return False
+    doc.notes.remove(line)
+    doc.rounds.insert(0, RoundLine(1, 1, line.text.rstrip(), line.at, (line.at, line.at), word))
+    return True
+
+
+def second_round(doc: Document, line: str, at: int) -> Head | None:
+    """`Next rnd: 2 sc in every sc` below `Begin with 6 sc in a magic ring.`, which becomes round 1."""
+    head = None if doc.rounds else read_unnumbered(line, 1)
+    return head if head and asked(line[head.end :]) and _begun_above(doc, at, "Rnd") else None
+
+
+_COUNTED = re.compile(r"[(\[<]\s*\d{1,3}(?: ?[a-z]+)?\s*[)\]>]\W*$", re.IGNORECASE)
+
+
+def _all_unheaded(doc: Document) -> None:
+    lines = [n for n in doc.notes if _COUNTED.search(n.text) and names_stitches(n.text)]
+    if len(lines) < 2 or not works_in_ring(lines[0].text):
+        return
+    for number, line in enumerate(lines, 1):
+        doc.notes.remove(line)
+        doc.rounds.append(RoundLine(number, number, line.text.rstrip(), line.at, (line.at, line.at), "Rnd"))
+
+
+def asked(words: str) -> bool:
+    """Whether what stands behind a heading is work and no remark."""
+    return names_stitches(words) or bool(
+        re.match(r"(?:rep|repeat|as|same as|like|in|row|rnd|round)\b", words, re.IGNORECASE)
+    )
