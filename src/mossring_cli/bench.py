@@ -14,9 +14,10 @@ from mossring.analysis import analyse
 from mossring.chart import draw
 from mossring.draft import forget, work_draft
 from mossring.relaxed import relax
+from mossring.relaxed.forces import WEIGHT, Forces
 from mossring.relaxed.net import Floats, Net, net_of
 from mossring.relaxed.rest import lay_out, raised
-from mossring.relaxed.settle import WEIGHT, Forces, How, settle
+from mossring.relaxed.settle import How, settle
 from mossring.writing import write_sheet
 
 _CORNER = "(dc, ch 2, dc) in corner"
@@ -142,7 +143,7 @@ def lbfgs(net: Net, start: Floats, flat: bool, how: How) -> float:
     force = Forces(net, flat, how.weight, how.bending)
     found = minimize(
         force,
-        start.T[: force.across].reshape(-1),
+        force.line(start),
         jac=True,
         method="L-BFGS-B",
         options={"maxiter": 20_000, "maxfun": 40_000},

@@ -14,10 +14,11 @@ from scipy.optimize import minimize
 from mossring.chart import draw
 from mossring.draft import work_draft
 from mossring.relaxed import relax
+from mossring.relaxed.forces import Forces
 from mossring.relaxed.net import HOOP, LEG, Net, net_of
 from mossring.relaxed.rest import lay_out
 from mossring.relaxed.rest import raised as raised_for_space
-from mossring.relaxed.settle import Forces, How, settle
+from mossring.relaxed.settle import How, settle
 
 DEMO = sorted((Path(__file__).parents[2] / "demo").glob("*.txt"))
 
@@ -94,7 +95,8 @@ def fan(n: int) -> Net:
     ones = np.ones(m)
     none = sparse.csr_matrix((0, n + 1))
     edge = [(list(range(1, n + 1)), True)]
-    return Net(list(range(n + 1)), spots, ones, kind, ones, ones, edge, {}, np.ones(m, dtype=np.int32), none)
+    begins = np.array([a for a, _ in [*legs, *rims]], dtype=np.int32)
+    return Net(list(range(n + 1)), spots, begins, ones, kind, ones, ones, edge, {}, np.ones(m, dtype=np.int32), none)
 
 
 def raised(n: int, waves: int) -> np.ndarray:

@@ -40,13 +40,15 @@ Spot = tuple[tuple[int, float], ...]
 class Net:
     """Springs over points. numbers: the fabric's number of each point (0 is the centre).
 
-    spots: one row a spring, the vector from its one end to the other as shares of the points. rest: lengths.
+    spots: one row a spring, the vector from its one end to the other as shares of the points. begins: the point at
+    the one end. rest: lengths.
     kind, stiff, squeeze: of each spring. rings: for each round the points along its edge in working order, and
     whether they close. hangs: what hangs from a stitch (picots), and which. round_of: the round of each spring.
     """
 
     numbers: list[int]
     spots: sparse.csr_matrix
+    begins: NDArray[np.int32]
     rest: Floats
     kind: NDArray[np.int8]
     stiff: Floats
@@ -98,6 +100,7 @@ class _Knotter:
                     col.append(point)
                     share.append(sign * part)
         spots = sparse.csr_matrix((share, (row, col)), shape=(m, n))
+        begins = np.array([r[0][0][0] for r in self.rows], dtype=np.int32)
         rest = np.array([r[2] for r in self.rows])
         kind = np.array([r[3] for r in self.rows], dtype=np.int8)
         stiff = np.array([STIFFNESS[r[3]] for r in self.rows])
@@ -106,6 +109,7 @@ class _Knotter:
         return Net(
             self.numbers,
             spots,
+            begins,
             rest,
             kind,
             stiff,

@@ -11,9 +11,10 @@ import numpy as np
 
 from mossring.draft import Draft
 from mossring.laid import guess
+from mossring.relaxed.forces import WEIGHT
 from mossring.relaxed.lie import Lie, lie, strains
 from mossring.relaxed.net import CHAIN, HOOP, Floats, Net, net_of
-from mossring.relaxed.settle import MOST_STEPS, WEIGHT, How, Settled, settling
+from mossring.relaxed.settle import MOST_STEPS, How, Settled, settling
 
 MOST_IN_SPACE = 1200
 MOST_WORK = 4_000_000
