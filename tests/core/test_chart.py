@@ -6,6 +6,7 @@ import re
 from itertools import pairwise
 from math import atan2, cos, hypot, pi, sin
 from pathlib import Path
+from statistics import mean
 from xml.etree import ElementTree
 
 import pytest
@@ -234,3 +235,36 @@ def test_two_yarns_never_share_a_colour_by_chance(used: list[str], words: str) -
     assert set(found) == set(used)
     assert len(set(found.values())) == len(found)
     assert all(re.fullmatch(r"#[0-9a-f]{6}", colour) for colour in found.values())
+
+
+# ---- the chain it begins on ----------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("chains", [4, 9, 13])
+def test_a_chain_worked_along_both_sides_is_drawn_once(chains: int) -> None:
+    text = f"Shape: rectangle\nBegin: ch {chains} (foundation)\n"
+    text += "Rnd 1: [(2 dc, ch 2, dc, ch 2, 2 dc) in corner, dc in each ch to corner] twice"
+    draft = work_draft(text)
+    drawn = draw(draft)
+    assert [ovals(path) for path in drawn.foundation] == [1] * chains
+    heights = [mean(numbers(path)[1::2]) for path in drawn.foundation]
+    assert heights == pytest.approx([0.0] * chains, abs=0.15)
+    settled = relax(draft)
+    assert settled is not None
+    assert len(draw(draft, {n: (x, y) for n, (x, y, _) in settled.plane.items()}).foundation) == chains
+
+
+def test_rows_stand_on_their_chain() -> None:
+    """Fourteen chains, two of which are the first stitch: twelve stand below twelve stitches, the last unseen."""
+    text = "Rows\nFoundation: ch 14\nRow 1: dc in 4th ch from hook, dc in each ch to end, turn\nRow 2: ch 3, dc in each"
+    drawn = draw(work_draft(text))
+    assert len(drawn.foundation) == len(drawn.rounds[0]) == 12
+    middles = [mean(numbers(path)[::2]) for path in drawn.foundation]
+    stems = [standing_any(path)[0] * SCALE for path in drawn.rounds[0]]
+    assert middles == pytest.approx(stems, abs=1.0)
+    picture = ElementTree.fromstring(as_svg(drawn, "Rows"))
+    assert len(picture[1]) == 3
+
+
+def test_what_begins_on_a_ring_has_no_chain_below_it() -> None:
+    assert draw(work_draft(DEMO[0].read_text())).foundation == []

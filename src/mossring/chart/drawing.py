@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from math import atan2, cos, hypot, pi, sin
 from typing import cast
 
-from mossring.chart.symbols import chain_marks, symbol
+from mossring.chart.symbols import chain, chain_marks, symbol
 from mossring.draft import Draft, DraftRound
 from mossring.laid import Laid, Point, centre_radius, guess
 from mossring.working import RING, Made
@@ -18,11 +18,13 @@ from mossring.working import RING, Made
 class Drawn:
     """A motif drawn. rounds: for each round the SVG path of each stitch, in working order.
 
+    foundation: the path of each chain that it begins on; none where it begins on a ring.
     reach: half the side of the square that holds it; turn: degrees that set the outermost polygon on its side.
     middle: how far above the first row the middle of a flat piece lies.
     """
 
     rounds: list[list[str]]
+    foundation: list[str]
     reach: float
     turn: float
     middle: float = 0.0
@@ -39,12 +41,13 @@ def draw(draft: Draft, settled: Mapping[int, Point] | None = None) -> Drawn:
         if settled is None:
             tops.update(here.tops)
         rounds.append(_round(r, tops, ring, settled is None))
+    foundation = _foundation(draft, tops)
     last = laid[-1] if laid else None
     if last is not None and draft.rounds[-1].worked.line:
-        return _about_middle(rounds, tops)
+        return _about_middle(rounds, foundation, tops)
     outer = {m.number: tops[m.number] for m in draft.rounds[-1].worked.made if m.number in tops} if last else {}
     turn = _upright(draft, last, outer)
-    return Drawn(rounds, _extent(outer or tops, turn), -turn * 180 / pi)
+    return Drawn(rounds, foundation, _extent(outer or tops, turn), -turn * 180 / pi)
 
 
 def _round(r: DraftRound, tops: Mapping[int, Point], ring: float, by_ledger: bool) -> list[str]:
@@ -100,12 +103,23 @@ def _upright(draft: Draft, last: Laid | None, outer: Mapping[int, Point]) -> flo
     return -pi / 2 - pi / draft.shape.sides - corner
 
 
-def _about_middle(rounds: list[list[str]], tops: Mapping[int, Point]) -> Drawn:
+def _foundation(draft: Draft, tops: Mapping[int, Point]) -> list[str]:
+    """The chains of a foundation. Worked along both sides, it has a place on each side for all but its end chains."""
+    found = [(r.worked, m) for r in draft.rounds for m in r.worked.extra if not m.feet and m.number in tops]
+    at = [tops[m.number] for _, m in found]
+    n = len(at)
+    if n and not found[0][0].line:
+        over = [at[-k] for k in range(n // 2 + 1)]
+        at = [((a[0] + b[0]) / 2, (a[1] + b[1]) / 2) for a, b in zip(at[: n // 2 + 1], over, strict=True)]
+    return [chain(at[max(k - 1, 0)], p, at[min(k + 1, len(at) - 1)]) for k, p in enumerate(at)]
+
+
+def _about_middle(rounds: list[list[str]], foundation: list[str], tops: Mapping[int, Point]) -> Drawn:
     """A flat piece, whose middle is not where its first row is."""
     ys = [y for _, y in tops.values()]
     middle = (max(ys) + min(ys)) / 2 if ys else 0.0
     reach = max([1.0, *(abs(x) for x, _ in tops.values()), *(abs(y - middle) for y in ys)])
-    return Drawn(rounds, reach, 0.0, middle)
+    return Drawn(rounds, foundation, reach, 0.0, middle)
 
 
 def _extent(tops: Mapping[int, Point], turn: float) -> float:

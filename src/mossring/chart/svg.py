@@ -18,6 +18,8 @@ def as_svg(drawn: Drawn, title: str, size: int = 320) -> str:
     rounds = "".join(
         f'<path stroke="{_INKS[k % 2]}" d="{"".join(paths)}"/>' for k, paths in enumerate(drawn.rounds) if paths
     )
+    if drawn.foundation:
+        rounds = f'<path stroke="{_INKS[1]}" d="{"".join(drawn.foundation)}"/>{rounds}'
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{size}" height="{size}" '
         f'viewBox="{-reach:.1f} {top:.1f} {2 * reach:.1f} {2 * reach:.1f}" role="img">'

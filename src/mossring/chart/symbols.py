@@ -105,6 +105,13 @@ def chain_marks(before: Point, middle: Point, after: Point, chains: int) -> str:
     return "".join(out)
 
 
+def chain(before: Point, at: Point, after: Point) -> str:
+    """A single chain of a foundation, lying along its neighbours."""
+    dx, dy = after[0] - before[0], after[1] - before[1]
+    d = hypot(dx, dy) or 1.0
+    return _oval(at, (dx / d, dy / d), 0.4, 0.15)
+
+
 def _oval(p: Point, along: Point, a: float, b: float) -> str:
     """A closed oval at p, half-axes a along the direction and b across it (four curves)."""
     ux, uy = along

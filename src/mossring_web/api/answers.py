@@ -86,7 +86,13 @@ def _settled(draft: Draft, found: Relaxed) -> dict[str, object]:
 
 
 def _drawing(drawn: Drawn) -> dict[str, object]:
-    return {"reach": drawn.reach, "turn": drawn.turn, "middle": drawn.middle, "rounds": drawn.rounds}
+    return {
+        "reach": drawn.reach,
+        "turn": drawn.turn,
+        "middle": drawn.middle,
+        "foundation": "".join(drawn.foundation),
+        "rounds": drawn.rounds,
+    }
 
 
 def pattern_answer(text: str, terms: Dialect, style: str, plain: bool) -> dict[str, object]:

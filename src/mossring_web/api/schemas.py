@@ -122,11 +122,13 @@ class RoundOut(Schema):
 
 
 class DrawingOut(Schema):
-    """rounds: for each round the SVG path of each stitch. reach: of the whole, turn: degrees."""
+    """rounds: for each round the SVG path of each stitch; foundation: of the chain it begins on. reach: of the whole,
+    turn: degrees."""
 
     reach: float
     turn: float
     middle: float
+    foundation: str
     rounds: list[list[str]]
 
 

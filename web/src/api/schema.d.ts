@@ -476,7 +476,8 @@ export interface components {
         };
         /**
          * DrawingOut
-         * @description rounds: for each round the SVG path of each stitch. reach: of the whole, turn: degrees.
+         * @description rounds: for each round the SVG path of each stitch; foundation: of the chain it begins on. reach: of the whole,
+         *     turn: degrees.
          */
         DrawingOut: {
             /** Reach */
@@ -485,6 +486,8 @@ export interface components {
             turn: number;
             /** Middle */
             middle: number;
+            /** Foundation */
+            foundation: string;
             /** Rounds */
             rounds: string[][];
         };

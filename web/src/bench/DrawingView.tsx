@@ -121,16 +121,25 @@ export function DrawingView({ drawing, settled, look, title, chosen, choose }: P
                 )}
               </g>
             ))
-          : drawing.rounds.map((round, k) => (
+          : [
               <path
-                key={k}
-                d={round.join("")}
-                stroke={k % 2 ? "var(--thread-b)" : "var(--thread-a)"}
-                strokeWidth={chosen.has(k) ? width * 1.7 : width}
-                opacity={chosen.size === 0 || chosen.has(k) ? 1 : 0.62}
-                data-round={k + 1}
-              />
-            ))}
+                key="foundation"
+                d={drawing.foundation}
+                stroke="var(--thread-b)"
+                strokeWidth={width}
+                opacity={chosen.size === 0 ? 1 : 0.62}
+              />,
+              ...drawing.rounds.map((round, k) => (
+                <path
+                  key={k}
+                  d={round.join("")}
+                  stroke={k % 2 ? "var(--thread-b)" : "var(--thread-a)"}
+                  strokeWidth={chosen.has(k) ? width * 1.7 : width}
+                  opacity={chosen.size === 0 || chosen.has(k) ? 1 : 0.62}
+                  data-round={k + 1}
+                />
+              )),
+            ]}
         {look.strain && settled && <Strain settled={settled} />}
         {lit && <path d={lit} stroke="var(--lit)" strokeWidth={width * 2.6} data-lit={count} />}
       </g>
