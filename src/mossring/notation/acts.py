@@ -36,6 +36,7 @@ ACT_WORDS = frozenset(
         "finish",
         "f",
         "fo",
+        "new",
         "cut",
         "break",
         "pm",
@@ -158,6 +159,9 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
         c.accept("to")
     elif c.at("yarn", "colour") and _is_name(c, 1):
         pass
+    elif fresh and c.at("new") and c.ahead().text in _YARNS and c.ahead(2).text in ("in", "into", "at", "to"):
+        what = "attach"  # `new colour in any ch-2 sp`
+        c.i += 1
     elif fresh and c.at("join") and c.ahead().text in ("in", "into"):  # `with colour 2 join in 1-ch sp`
         what = "attach"
         c.i += 1

@@ -102,7 +102,8 @@ def _nothing_more(c: Cursor) -> bool:
     t = c.ahead(k)
     if t.text in ("(", "[", "-", "=") and c.ahead(k + 1).kind == "num":
         return True
-    return t.kind == "end" or (k > 0 and (t.kind == "num" or t.text in _AFTER_JOIN))
+    counted = t.kind == "num" and c.ahead(k + 2).text not in ("in", "into")  # `4 sc in last ch` is work, no count
+    return t.kind == "end" or (k > 0 and (counted or t.text in _AFTER_JOIN))
 
 
 _AFTER_JOIN = ("(", "[", "<", "-", "=", "turn", "fasten", "finish", "cut", "break", "drop", "change", "weave", "fo")

@@ -78,6 +78,8 @@ def read_begin(value: str, span: Span = (0, 0), dialect: Dialect | None = None) 
         return Begin("magic ring", 0, span) if v in ("ring", "") else None
     said = m[1] or m[2]
     n = NUMBERS.get(said) or int(said)
+    if more := re.match(r"\W*\+ ?(\d{1,2})\b", v[m.end() :]):  # `16 ch + 1`, to turn with
+        n += int(more[1])
     if re.search(r"\b(ring|join|ss|sl st|slip)\b", v):
         return Begin("ring", n, span) if 2 <= n <= 60 else None
     if n <= 4 and not re.search(r"\bfoundation\b", v):

@@ -11,7 +11,7 @@ _WORD = r"rounds?|step|rnds?\.?|rows?|rds?\.?|r[ound]{2,4}(?= ?\d)|r"
 _N = r"(?:\d{1,6}|" + "|".join(w for w in NUMBERS if w != "zero") + r")"
 _N_WORDS = "|".join(w for w, n in NUMBERS.items() if n)
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
-_JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|,)\s*"
+_JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|\+|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-G])"
 _END = r"\s*(?:[:;.)=]+(?![\d.])|[-–—~|>](?=\s))\s*"
 _BARE_END = (
@@ -53,7 +53,7 @@ _HEADS = (
 _ALONE = re.compile(_LEAD + _ONE + _SIDE + r"\s*$", re.IGNORECASE)
 """A round announced on a line of its own; its instructions stand below."""
 _INNER = re.compile(
-    r"[.;)\]] +(?=(?:Rnd|Rnds|Round|Rounds|Row|Rows|R) ?\d{1,3}(?:[ ]?(?:-|–|to|&|and)[ ]?\d{1,3})?[ ]?[:.)] ?\S)"
+    r"[.;)\]] +(?=(?:Rnd|Rnds|Round|Rounds|Row|Rows|R) ?\d{1,3}(?:[ ]?(?:-|–|to|&|\+|and)[ ]?\d{1,3})?[ ]?[:.)] ?\S)"
 )
 """Where another round begins on the same line: after the end of a sentence."""
 

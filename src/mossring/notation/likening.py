@@ -30,6 +30,10 @@ def as_round(r: Reader) -> bool:
     if c.at("rnd", "round", "row") and c.ahead().kind == "num" and c.ahead(2).text in ("again", "once"):
         round_number(r, i)  # `Row 2 again`
         return True
+    if c.accept("ditto"):
+        r.repeat_of, r.repeat_span = -1, c.span_from(i)
+        _additions(r)
+        return True
     if not c.accept("as", "like"):
         c.i = i
         return False
@@ -82,10 +86,11 @@ def _additions(r: Reader) -> None:
     while True:
         save = c.i
         c.accept(",")
-        c.accept("but")
+        but = c.accept("but")
         if _yarns(c) or (r.grows and _chains_between(c)):
             continue
-        if not (c.accept("with", "working", "work", "adding", "having", "making") or (r.grows and c.accept("and"))):
+        said = c.accept("with", "working", "work", "adding", "having", "making") or (r.grows and c.accept("and"))
+        if not (said or but):
             c.i = save
             return
         adding = c.tokens[c.i - 1].text == "adding"
@@ -179,7 +184,10 @@ def _on_each_side(c: Cursor) -> bool:
         return c.accept("corners", "corner")
     said = c.accept("on", "along", "per", "in", "for")
     c.accept("each", "every")
-    return said and c.accept("side", "edge")
+    if not (said and c.accept("side", "edge")):
+        return False
+    c.accept("between") and c.accept("corners", "corner", *SPACE_WORDS)
+    return True
 
 
 def _in_each_space(c: Cursor) -> bool:
@@ -197,11 +205,26 @@ def _in_each_space(c: Cursor) -> bool:
     return False
 
 
+def _in_so_many(c: Cursor) -> int | None:
+    """`dc in 7 dc on each side`: how many the sides are worked in."""
+    save = c.i
+    if c.stitch() and c.accept("in", "into", "along"):
+        c.accept("each", "next") and c.accept("of")
+        n = c.number()
+        c.stitch() or c.accept(*STITCH_WORDS)
+        if n and _on_each_side(c):
+            return n
+    c.i = save
+    return None
+
+
 def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
     """`4 more dc on each side`, `1 more st between increases`, `3 sts between incs`; adding: `4 dc on each side`."""
     c = r.c
     if _in_each_space(c):
         return "on", 0
+    if (along := _in_so_many(c)) is not None:
+        return "side in all", along
     n = c.number()
     if n is None:
         return None

@@ -107,7 +107,10 @@ def _bracket(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 
 
 def _repeat(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    if r.c.at("work") and not (r.c.ahead().text == "from" and r.c.ahead(2).text in ("*", "**")):
+    c = r.c
+    if c.at("work") and not (c.ahead().text == "from" and c.ahead(2).text in ("*", "**")):
+        return False
+    if c.at("from") and c.ahead().text not in ("*", "**"):  # `*...; from * 7 more times`
         return False
     repeating.rep(r, nodes, marks)
     return True
@@ -388,7 +391,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (_OPEN, _repeat_bracket),
     (_OPEN, _bracket),
     (("all", "around", "round", "throughout"), _all_round),
-    (("rep", "repeat", "reps", "work"), _repeat),
+    (("rep", "repeat", "reps", "work", "from"), _repeat),
     (("continue", "cont", "continuing"), _on_around),
     (("working", "going", "in", "behind"), _beside_the_last),
     (_SETTING_WORDS, _setting),

@@ -35,9 +35,10 @@ COUNT = r"(?:\d{1,4}|" + "|".join(sorted((w for w, n in NUMBERS.items() if n), k
 _CHAINS = rf"(?:ch(?:ain)?s?[ -]?{COUNT}\b|{COUNT} ?ch(?:ain)?s?)"
 _RING = re.compile(r"\b" + _CHAINS + r"\b.*\b(?:ring|join|circle)\b|\bring\b.*\b" + _CHAINS + r"\b", re.IGNORECASE)
 _IN_RING = re.compile(r"\b(?:(?:in|into) (?:the )?ring|from (?:the )?hook)\b", re.IGNORECASE)
+_TO_TURN = r"(?:,? \+ ?\d{1,2}(?: (?:for )?(?:the )?turn(?:ing)?(?: ch(?:ain)?)?)?)?"
 _CAST = re.compile(
     r"^\W*(?:(?:foundation|base|starting|to|cast|on|begin|start|using|with|make|work|yarn|colou?r|chain|ch|[A-Z]"
-    r"|an?|the|size|hook|[\d.]+ ?mm)\b[\s:,]*)*" + _CHAINS + r"(?: loosely)?(?:,? (?:and )?turn)?\W*$",
+    r"|an?|the|size|hook|[\d.]+ ?mm)\b[\s:,]*)*" + _CHAINS + _TO_TURN + r"(?: loosely)?(?:,? (?:and )?turn)?\W*$",
     re.IGNORECASE,
 )
 _STITCHES = re.compile(

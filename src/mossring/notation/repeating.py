@@ -22,6 +22,7 @@ if TYPE_CHECKING:
 MAX_NESTING = 40
 MAX_TIMES = 10_000
 _OPEN = {"(": ")", "[": "]"}
+_SEPARATORS = (",", ";", ".")
 _STARS = ("*", "**", "***")
 
 
@@ -197,7 +198,16 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
         r.trouble("times", times_at, limit=MAX_TIMES, n=times)
         times = 1
     based = c.at("at") and c.ahead().text in ("base", "top", "same")  # `(tr, ch 2, 2 tr) at base of ch 4`
-    if based or c.accept("in", "into", "over", "on") or c.at("between") or places.at_place(c):
+    bare = c.at("corner", "corners") and c.ahead().text in (
+        ",",
+        ";",
+        ".",
+        ")",
+        "]",
+        "*",
+        "",
+    )  # `(3 dc, ch 2, 3 dc) corner`
+    if based or bare or c.accept("in", "into", "over", "on") or c.at("between") or places.at_place(c):
         c.accept("at")
         c.accept("around")
         group = grouping.as_group(r, inner)
@@ -267,7 +277,7 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
         c.i += 1
     times, until, span = _times_or_until(r, i)
     closed = star in marks.close or last < len(nodes)
-    body = again(nodes[first:last], last - first)
+    body = again(nodes[first:last], last - first, starred=True)
     cut = marks.open.get("**") if star == "*" else None
     cut = cut - first if cut is not None and first < cut < last else None
     if not closed:

@@ -127,6 +127,9 @@ def run_so_far(nodes: list[Node]) -> int:
     run = 0
     for node in reversed(nodes):
         at_start = isinstance(node, Work) and node.where.mode in ("same", "start", "any")
+        if at_start and run and _repeats_too(nodes, len(nodes) - run - 1):
+            run += 1
+            break
         moves = grouping.is_slip(node) and all(map(grouping.is_slip, nodes[: len(nodes) - run]))  # to where it begins
         if (
             moves
@@ -143,9 +146,27 @@ def run_so_far(nodes: list[Node]) -> int:
     return run - begins if run == len(nodes) or ends_alike else run  # `ch 1, 2 dc in next sp, ch 1, repeat`
 
 
-def again(nodes: list[Node], run: int) -> tuple[Node, ...]:
-    """The last instructions as they come again: their first stitch is then the next one."""
+def _repeats_too(nodes: list[Node], k: int) -> bool:
+    """`ch 1, (dc, ch 1, dc) in same st, dc in next st; repeat around`: what the round begins with comes again. Not
+    where it ends alike (`sc in same st, ch 3, sk 2 sts, sc in next st; repeat`), nor where chains are a stitch."""
+    first, last = nodes[k], nodes[-1]
+    tall = any(not isinstance(n, Chain) or n.n > 1 for n in nodes[:k])
+    if tall or not isinstance(first, Work) or first.where.mode != "same" or not isinstance(last, Work):
+        return False
+    return [_bare(n) for n in first.group] != [_bare(n) for n in last.group]
+
+
+def _bare(node: Node) -> Node:
+    return replace(node, span=(0, 0))
+
+
+def again(nodes: list[Node], run: int, starred: bool = False) -> tuple[Node, ...]:
+    """The last instructions as they come again: their first stitch is then the next one. starred: behind a star."""
+    first = len(nodes) - run
     return tuple(
-        replace(n, where=replace(n.where, mode="next")) if isinstance(n, Work) and n.where.mode == "first" else n
-        for n in nodes[len(nodes) - run :]
+        replace(n, where=replace(n.where, mode="next"))
+        if isinstance(n, Work) and (n.where.mode == "first" or (k == first and not starred and _repeats_too(nodes, k)))
+        else n
+        for k, n in enumerate(nodes)
+        if k >= first
     )

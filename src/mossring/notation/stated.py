@@ -14,6 +14,7 @@ _GLOSS = ("-", ":", "=", "i", "e", "or", "that", "which", "with", "not", "so", "
 """What opens a gloss on a count: `(36 dc, i.e. 12 groups)`, `(28 dc - 7 on each side)`."""
 _AFTER_COUNT = ("fasten", "finish", "cut", "break", "turn", "join", "change", "weave", "slip", "sl", "ss", "place")
 """What may follow a count that stands without brackets: `—12 dc. Fasten off.`"""
+_JOINING = (",", "and", "then", "plus", "&", "+", "/")
 _NOT_AFTER = ("in", "into", "all", "x", "times", "around", "twice", "to", "on", "at", "across", "once", "thrice")
 
 
@@ -51,7 +52,7 @@ def read_stated(c: Cursor, *, loose: bool = False, joined: bool = False) -> list
         ended = c.token.kind == "end"
     elif ended and closer:
         after = c.i
-        ended = not c.at(*_NOT_AFTER) and c.times() is None
+        ended = not c.at(*_NOT_AFTER) and c.times() is None and not _repeated(c)
         c.i = after
     elif ended:
         stopped = c.accept(".")
@@ -66,6 +67,11 @@ def read_stated(c: Cursor, *, loose: bool = False, joined: bool = False) -> list
         return _series(out)
     c.i = save
     return None
+
+
+def _repeated(c: Cursor) -> bool:
+    """`(2 hdc, 1 hdc) rep`, `... repeat around`: a repeat of what the brackets hold."""
+    return c.at("rep", "repeat") and c.ahead().text in ("", ",", ";", ".", "around", "to", "until", "all")
 
 
 def _is_group(counts: list[Stated]) -> bool:
@@ -171,7 +177,7 @@ def _counts(c: Cursor) -> list[Stated] | None:
         out.append(Stated(n, what, c.span_from(i), per_side, number, like))
         if c.accept(";", ":"):
             clause = len(out)
-        elif not c.accept(",", "and", "then", "plus", "&", "+", "/"):
+        elif not (c.at("with") and c.ahead().kind == "num" and c.accept("with")) and not c.accept(*_JOINING):
             return out
         c.accept("and", "then")
         if c.at("counts", "count"):

@@ -10,7 +10,7 @@ from mossring.notation.tree import Chain, Make, Node, Target
 RING = Target("ring")
 ANY_STITCH = Target("st")
 CORNER = Target("corner")
-ROUND_WORDS = ("rnd", "rnds", "round", "rounds", "row", "rows", "r")
+ROUND_WORDS = ("rnd", "rnds", "rd", "rds", "round", "rounds", "row", "rows", "r")
 _BEFORE_LOOPS = ("their", "third", "unused", "unworked", "free")
 _AFTER = ("through", "in", "into", "using")
 PAIR = 2

@@ -130,7 +130,7 @@ evenly except fasten finish first foll following for foundation from front group
 increase increases incs into is it join joined joining just last leave left lengthwise loop loops lp lps magic
 make making mark marker mark miss missed missing move more new next no not now number of off on once one only
 or other out over past place placed places pm plus pull put rem remain remaining rep repeat repeated repeating
-repeats reps rest ring rnd rnds round rounds row rows rs same set shell shells side sides sk skip skipped
+repeats reps rest ring rnd rnds rd rds round rounds row rows rs same set shell shells side sides sk skip skipped
 skipping sl slip sp space spaces sps st stand standing start starting stitch stitches sts switch tail that the
 them then thereafter this through throughout time times to together top total turn turned twice thrice under until
 up use using weave with within without work worked working wrong right ws x yarn you your here
@@ -142,7 +142,7 @@ blo flo tlo bl fl bls fls bar horizontal dec decrease decreases decs closed fan 
 counting including cut finishing finish
 spiral spirals continuous tight tail base corner's
 behind below down row end park loop drop pick return markers remainder unused unworked free previous prev
-corresponding turning inbetween them their adding having extra additional brackets omitting base
+corresponding ditto turning inbetween them their adding having extra additional brackets omitting base
 foundation middle just instead rs knot mb gap gaps hole holes arch
 arches pair pairs points point tip tips loops edging underside never
 tighten draw break established way manner pattern increasing incs cont keep continuing
