@@ -8,6 +8,7 @@ from typing import Literal
 from mossring.notation import labels, targets
 from mossring.notation.cursor import SPACE_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.tree import Act, Chain, Join, Make, Node, Work
+from mossring.notation.words import NUMBERS
 
 _CHAINS_TALL = {"sc": 1, "hdc": 2, "dc": 3, "htr": 3, "tr": 4}
 """Chains that a closing stitch stands for when a space is closed with it (common practice, no source)."""
@@ -102,7 +103,10 @@ def _nothing_more(c: Cursor) -> bool:
     t = c.ahead(k)
     if t.text in ("(", "[", "-", "=") and c.ahead(k + 1).kind == "num":
         return True
-    counted = t.kind == "num" and c.ahead(k + 2).text not in ("in", "into")  # `4 sc in last ch` is work, no count
+    counted = (t.kind == "num" or t.text in NUMBERS) and c.ahead(k + 2).text not in (
+        "in",
+        "into",
+    )  # `4 sc in last ch` is work, no count
     return t.kind == "end" or (k > 0 and (counted or t.text in _AFTER_JOIN))
 
 

@@ -214,6 +214,10 @@ class Reader:
             try:
                 if depth == 0 and (t.text != "*" or not marks.open) and self._trailing(nodes):
                     continue
+                if t.text in marks.close and c.ahead().text == "to" and c.ahead(2).text in ("*", "**"):
+                    c.i -= 1  # `*...*; * to * all round`: as if it said to repeat
+                    repeating.rep(self, nodes, marks)
+                    continue
                 if t.text in ("*", "**", "***"):
                     marks.put(t.text, len(nodes))
                     c.i += 1

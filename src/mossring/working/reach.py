@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from typing import TYPE_CHECKING
 
 from mossring.notation.tree import Target, Trouble, Until, Where
@@ -113,7 +114,9 @@ def _half_corner(w: Worker) -> bool:
         return False
     feet = w.made[0].feet
     k = next((i for i, m in enumerate(w.made) if m.kind == "ch" or m.feet != feet), len(w.made))
-    return not any(m.feet == feet for m in w.made[k:])
+    others = Counter(m.feet for m in w.made[k:] if m.kind != "ch")
+    whole = k > 1 and others and k >= max(others.values())  # as many as any other place holds
+    return feet not in others and not whole
 
 
 def _arrive(w: Worker, where: Where, u: int, target: Target) -> int:
