@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Literal
 
 from mossring.notation import RoundLine, RoundTree, Trouble
-from mossring.notation.grouping import all_in_space, heaped, into_spaces, passing_behind
+from mossring.notation.grouping import all_in_space, heaped, into_gaps, into_spaces, passing_behind
 from mossring.notation.increases import in_the_others
 from mossring.notation.passing import blanked, only_prose, past_words
 from mossring.notation.tree import Chain, Node, Stated, Target
@@ -59,6 +59,7 @@ def otherwise(
     owed = due(tree.stated, number, line.first, line.last)
     if after.before is None or not (after.before.troubles or any(mismatches(after.before, tree.stated, owed))):
         return None
+    uneven = {t.kind for t in after.before.troubles} == {"does not divide"}
     found: list[tuple[int, State, RoundTree]] = []
     for body, how in _otherwise(state, tree.body, start):
         done = work_round(state, tree, body, yarn=line.yarn or tree.yarn, around=line.word != "Row")
@@ -67,29 +68,36 @@ def otherwise(
         even = how == "grouped" and _has_even_sides(done.before)
         if _comes_out(done.before, tree.stated, owed, even=False):
             found.append((0 if even else 1 + (how == "grouped"), done, replace(tree, body=body)))
-        elif how == "deep" and not any(mismatches(done.before, tree.stated, owed)):  # nothing is left unworked now
-            found.append((2, done, replace(tree, body=body)))
+        elif (how == "deep" or (how == "heaped" and uneven)) and not any(mismatches(done.before, tree.stated, owed)):
+            found.append((2, done, replace(tree, body=body)))  # nothing is left unworked now
         elif even and not _has_even_sides(after.before):  # groups in spaces show by their sides that they are meant
             found.append((3, done, replace(tree, body=body)))
     best = min(found, key=lambda way: way[0], default=None)
     return best[1:] if best else None
 
 
-def _otherwise(
-    state: State, body: tuple[Node, ...], start: Chain | None
-) -> Iterator[tuple[tuple[Node, ...], Literal["", "grouped", "deep"]]]:
+_How = Literal["", "grouped", "deep", "heaped"]
+
+
+def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Iterator[tuple[tuple[Node, ...], _How]]:
     """The round's instructions as else they might be meant: with groups in the spaces there (`grouped`), with what lies
-    behind a stitch that reaches down passed (`deep`), or otherwise."""
+    behind a stitch that reaches down passed (`deep`), with what names no place in one (`heaped`), or otherwise."""
     spaces = state.before is not None and any(state.before.spaces())
     grouped = [into_spaces(body, wide, Target(side)) for side, wide in _SPACED] if spaces else []
-    grouped += [all_in_space(body)] if spaces else []
+    grouped += [all_in_space(body), into_gaps(body)] if spaces else []
     begun = [(start, *body)] if start and not any(isinstance(n, Chain) for n in body[:2]) else []
-    deep = passing_behind(body)
+    ways: list[tuple[tuple[Node, ...], _How]] = [
+        (heaped(body), "heaped"),
+        (in_the_others(body), ""),
+        *((way, "grouped") for way in grouped),
+        *((way, "") for way in begun),
+        (passing_behind(body), "deep"),
+    ]
     seen = [body]
-    for other in (heaped(body), in_the_others(body), *grouped, *begun, deep):
+    for other, how in ways:
         if other not in seen:
             seen.append(other)
-            yield other, "grouped" if other in grouped else "deep" if other is deep else ""
+            yield other, how
 
 
 def _has_even_sides(done: WorkedRound) -> bool:

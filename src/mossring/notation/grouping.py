@@ -280,6 +280,18 @@ def into_spaces(body: Sequence[Node], wide: int, side: Target) -> tuple[Node, ..
     return tuple(out)
 
 
+def into_gaps(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with `3 dc in next sp` as said of the next gap between groups, where there are no chains."""
+    return tuple(
+        replace(n, body=into_gaps(n.body))
+        if isinstance(n, Repeat)
+        else replace(n, where=replace(n.where, targets=(Target("gap"),)))
+        if isinstance(n, Work) and n.where.mode == "next" and n.where.targets == (Target("sp"),) and len(n.group) == 1
+        else n
+        for n in body
+    )
+
+
 def _other_half(out: Sequence[Node], wide: int) -> Work | None:
     """What was put into one space just before a chain so long, or a longer one."""
     before, chain = (*out[-2:], None, None)[:2]
