@@ -280,7 +280,7 @@ def _work_by(
             if tree.ring and not tree.body:  # a line that only makes the ring is no round
                 continue
         if not draft.rounds:
-            tree = _after_one_chain(doc, tree)
+            tree = _after_one_chain(doc, _begun_above(doc, tree))
             state = replace(state, begin=doc.begin)
         if tree.unread and unread < _MOST_UNREAD:
             unread += 1
@@ -323,6 +323,14 @@ def _work_by(
             if any(t.kind == "limit" for t in draft.rounds[-1].worked.troubles):
                 return draft
     return draft
+
+
+def _begun_above(doc: Document, tree: RoundTree) -> RoundTree:
+    """`Magic ring and ch 3.` above `Rnd 1: 2 dc in ring, ...`: the round begins with those chains."""
+    first = tree.body[0] if tree.body else None
+    if doc.begin.start < 2 or first is None or isinstance(first, Chain):
+        return tree
+    return replace(tree, body=(Chain(doc.begin.start, doc.begin.span), *tree.body), written=True)
 
 
 def _after_one_chain(doc: Document, tree: RoundTree) -> RoundTree:

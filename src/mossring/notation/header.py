@@ -39,12 +39,14 @@ class Shape:
 @dataclass(frozen=True, slots=True)
 class Begin:
     """The centre. kind: magic ring, a chain ring of n, all of round 1 in one chain (the 2nd of n), or a
-    foundation of n chains or, where `stitch` is one, of n such foundation stitches."""
+    foundation of n chains or, where `stitch` is one, of n such foundation stitches. start: so many chains are said
+    to come next, which round 1 begins with."""
 
     kind: Literal["magic ring", "ring", "one chain", "foundation"] = "magic ring"
     chains: int = 0
     span: Span = (0, 0)
     stitch: str = ""
+    start: int = 0
 
 
 def read_shape(value: str) -> Shape | None:
@@ -63,17 +65,24 @@ def read_shape(value: str) -> Shape | None:
     return None
 
 
+_STARTED = re.compile(
+    r"\b(?:ring|circle|loop|join|mr|ss|sl st)\b[\s,;.]+(?:and |then )?(?:ch(?:ain)?[ -]?([1-6])|([1-6]) ?ch)\W*$"
+)
+"""`magic ring and ch 3`: the chains that round 1 begins with."""
+
+
 def read_begin(value: str, span: Span = (0, 0), dialect: Dialect | None = None) -> Begin | None:
     """`magic ring`; `ch 4, join with sl st to form ring`; `ch 2` (all of round 1 in the 2nd chain from the hook);
     `ch 24` (a foundation chain); `31 fsc` (foundation stitches, in US terms unless the dialect says otherwise)."""
     v = " ".join(value.lower().split())
+    start = int(m[1] or m[2]) if (m := _STARTED.search(v)) else 0
     if re.search(r"\b(magic|adjustable|sliding)\b", v):
-        return Begin("magic ring", 0, span)
+        return Begin("magic ring", 0, span, start=start)
     if m := re.fullmatch(r"(\d{1,4}) (?:(?:foundation )?(sc|hdc|dc|tr|htr)|f(sc|hdc|dc|tr|htr))s?", v):
         key = TERMS[dialect or "us"]
         stitch = next((k for k, t in key.items() if t.abbr == (m[2] or m[3])), "sc")
         return Begin("foundation", int(m[1]), span, f"f{stitch}") if int(m[1]) <= MAX_FOUNDATION else None
-    m = re.search(rf"\b(?:ch(?:ain)?s?[ -]?({COUNT})|({COUNT}) ?ch(?:ain)?s?)\b", v)
+    m = re.search(rf"\b(?:ch(?:ain)?s?[ -]?(?:of )?({COUNT})|({COUNT}) ?ch(?:ain)?s?)\b", v)
     if not m:
         return Begin("magic ring", 0, span) if v in ("ring", "") else None
     said = m[1] or m[2]
@@ -81,7 +90,7 @@ def read_begin(value: str, span: Span = (0, 0), dialect: Dialect | None = None) 
     if more := re.match(r"\W*\+ ?(\d{1,2})\b", v[m.end() :]):  # `16 ch + 1`, to turn with
         n += int(more[1])
     if re.search(r"\b(ring|join|ss|sl st|slip)\b", v):
-        return Begin("ring", n, span) if 2 <= n <= 60 else None
+        return Begin("ring", n, span, start=start) if 2 <= n <= 60 else None
     if n <= 4 and not re.search(r"\bfoundation\b", v):
         return Begin("one chain", n, span) if n >= 1 else None
     return Begin("foundation", n, span) if n <= MAX_FOUNDATION else None

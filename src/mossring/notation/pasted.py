@@ -32,7 +32,7 @@ _TERMS = re.compile(
 _MAGIC = re.compile(r"\b(?:(?:magic|adjustable|sliding|slip) (?:ring|circle|loop)|mr\b)", re.IGNORECASE)
 COUNT = r"(?:\d{1,4}|" + "|".join(sorted((w for w, n in NUMBERS.items() if n), key=len, reverse=True)) + ")"
 """A number of chains in digits or in a word, as a regular expression."""
-_CHAINS = rf"(?:ch(?:ain)?s?[ -]?{COUNT}\b|{COUNT} ?ch(?:ain)?s?)"
+_CHAINS = rf"(?:ch(?:ain)?s?[ -]?(?:of )?{COUNT}\b|{COUNT} ?ch(?:ain)?s?)"
 _RING = re.compile(r"\b" + _CHAINS + r"\b.*\b(?:ring|join|circle)\b|\bring\b.*\b" + _CHAINS + r"\b", re.IGNORECASE)
 _IN_RING = re.compile(r"\b(?:(?:in|into) (?:the )?ring|from (?:the )?hook)\b", re.IGNORECASE)
 _TO_TURN = r"(?:,? \+ ?\d{1,2}(?: (?:for )?(?:the )?turn(?:ing)?(?: ch(?:ain)?)?)?)?"
@@ -193,8 +193,8 @@ def definitions_in(line: str) -> list[Definition]:
 
 
 _CORNER_TOLD = re.compile(
-    r"(?:\b(?:every|each|all|the|a) corners?|(?:(?<=\. )|^\W*)Corners|[\"“‘']corner[\"”’'])"
-    r" (?:is|are|means?)(?: (?:worked|made|always))*(?: as)?:? "
+    r"(?:\b(?:every|each|all|the|a) corners?|(?:(?<=\. )|^\W*)Corners|[\"“‘']corner[\"”’']|(?:^|[,;(] *)corners?(?= =))"
+    r" (?:is|are|means?|=)(?: (?:worked|made|always))*(?: as)?:? "
     r"(?P<made>[^.;]+)",
     re.IGNORECASE,
 )

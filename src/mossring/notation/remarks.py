@@ -82,7 +82,8 @@ def _tells_of_chains(words: set[str], again: bool) -> bool:
     if words.isdisjoint(CHAIN_WORDS):
         return False
     first = not words.isdisjoint(("1st", "first"))
-    return ("+" in words and not again) or "=" in words or (first and not words.isdisjoint((":", "for")))
+    begins = "with" in words and not words.isdisjoint(("begin", "start"))  # `(begin first cl with ch 2)`
+    return ("+" in words and not again) or "=" in words or (first and (begins or not words.isdisjoint((":", "for"))))
 
 
 def _tells(words: set[str], again: bool) -> bool:

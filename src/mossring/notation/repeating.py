@@ -252,6 +252,9 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
             pass
         _rep_last(r, nodes, i)
         return
+    if c.accept("brackets", "bracket"):  # `repeat the brackets twice more`
+        _rep_last(r, nodes, i)
+        return
     if c.accept("(", "["):
         while c.accept("to", ")", "]", "(", "["):
             pass

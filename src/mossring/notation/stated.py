@@ -61,6 +61,7 @@ def read_stated(c: Cursor, *, loose: bool = False, joined: bool = False) -> list
         ended = (
             c.token.kind == "end"
             or _noted(c)
+            or (counted and c.at("turn", "join") and c.tokens[c.i - 1].text == ",")  # `to end: 20 sts, turn`
             or ((stopped or cut) and counted and (joined or c.at(*_AFTER_COUNT, "(")))
         )
     if out is not None and ended:

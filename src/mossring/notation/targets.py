@@ -55,6 +55,8 @@ def read_ring(c: Cursor) -> Target | None:
         if c.accept("hook"):
             return Target("ring", chains=nth)
     c.i = save
+    if (nth := _nth_chain(c)) is not None:
+        return Target("ring", chains=nth)
     if c.accept("mr", "mc"):
         return RING
     c.at(*_RINGS_BOUGHT) and c.ahead().text in ("ring", "circle") and c.accept(*_RINGS_BOUGHT)
@@ -67,6 +69,19 @@ def read_ring(c: Cursor) -> Target | None:
     return None
 
 
+def _nth_chain(c: Cursor) -> int | None:
+    """`2nd ch` where a round begins, and no more said: from the hook."""
+    save = c.i
+    nth = c.ordinal() if save <= _EARLY and c.tokens[0].text not in ("sl", "ss", "slst", "slip") else None
+    ends = nth is not None and nth >= 2 and c.accept("ch", "chain") and (c.at(*_ENDS) or c.token.kind == "end")
+    if ends:
+        return nth
+    c.i = save
+    return None
+
+
+_EARLY = 4
+_ENDS = (",", ";", ":", ".", "and")
 _RINGS_BOUGHT = ("plastic", "metal", "bone", "brass", "wooden", "curtain", "key")
 """What a ring that is worked over is made of, or made for."""
 

@@ -51,6 +51,8 @@ class Token:
 
 _ANY = r"ch|sl|sts?|sps?|sc|hdc|dc|htr|tr|dtr|rep|beg|sk|lps?|tog|inc|dec|rem|cl|pc"
 _DOTTED = re.compile(rf"\b(?:(?i:{_ANY})(?=\.(?:[,;:)\]]| [a-z]))|(?i:ch|sk|inc|dec|rem)(?=\. ?[\d-]))\.")
+_NEVER_LAST = re.compile(r"\b(?:bet|betw|btw|foll)\.(?= [a-z\d])", re.IGNORECASE)
+"""Abbreviations that end no sentence: their full stop is no stop even where it is the only one."""
 _BROKEN = re.compile(r"\n?[^\W_]")
 """What may follow a hyphen that only joins, also where a line is broken behind it."""
 _NO_STOP = "\u00ad"
@@ -61,6 +63,7 @@ _FEW = 2
 
 def undotted(text: str) -> str:
     """A text that puts a full stop behind its abbreviations (`ch. 3, 2 dc. in same sp.`), with those blanked out."""
+    text = _NEVER_LAST.sub(lambda m: m[0][:-1] + _NO_STOP, text)
     if len(_DOTTED.findall(text)) <= _FEW:
         return text
     return _DOTTED.sub(lambda m: m[0][:-1] + _NO_STOP, text)

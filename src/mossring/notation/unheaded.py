@@ -35,16 +35,25 @@ def second_round(doc: Document, line: str, at: int) -> Head | None:
     return head if head and asked(line[head.end :]) and _begun_above(doc, at, "Rnd") else None
 
 
-_COUNTED = re.compile(r"[(\[<]\s*\d{1,3}(?: ?[a-z]+)?\s*[)\]>]\W*$", re.IGNORECASE)
+_COUNTED = re.compile(
+    r"(?:[(\[<]\s*\d{1,3}(?: ?[a-z]+)?\s*[)\]>]|(?<=\s)(?:-+|–|—|=|→) ?\d{1,3}(?: ?[a-z]+)?)\W*$", re.IGNORECASE
+)
+"""A line that ends in its count."""
 
 
 def _all_unheaded(doc: Document) -> None:
-    lines = [n for n in doc.notes if _COUNTED.search(n.text) and names_stitches(n.text)]
-    if len(lines) < 2 or not works_in_ring(lines[0].text):
+    lines = [n for n in doc.notes if _COUNTED.search(n.text) and asks(n.text)]
+    ring = doc.said_begin and doc.begin.kind in ("magic ring", "ring")  # `mr` on a line above
+    if len(lines) < 2 or not (ring or works_in_ring(lines[0].text)):
         return
     for number, line in enumerate(lines, 1):
         doc.notes.remove(line)
         doc.rounds.append(RoundLine(number, number, line.text.rstrip(), line.at, (line.at, line.at), "Rnd"))
+
+
+def asks(line: str) -> bool:
+    """Whether a line without a head asks for stitches, if only for increases (`inc in each st`)."""
+    return names_stitches(line) or bool(re.search(r"\b(?:inc|dec)\b", line, re.IGNORECASE))
 
 
 def asked(words: str) -> bool:
