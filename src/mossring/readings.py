@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Literal
 
 from mossring.notation import RoundLine, RoundTree, Trouble
-from mossring.notation.grouping import all_in_space, heaped, into_gaps, into_spaces, passing_behind
+from mossring.notation.grouping import all_in_space, heaped, into_gaps, into_spaces, passing_behind, said_twice
 from mossring.notation.increases import in_the_others
 from mossring.notation.passing import blanked, only_prose, past_words
 from mossring.notation.tree import Chain, Node, Stated, Target
@@ -57,9 +57,12 @@ def otherwise(
     of (start), stitches passed behind those that reach down. None where it comes out as it is read, or in no other
     way either."""
     owed = due(tree.stated, number, line.first, line.last)
-    if after.before is None or not (after.before.troubles or any(mismatches(after.before, tree.stated, owed))):
+    if after.before is None:
         return None
-    uneven = {t.kind for t in after.before.troubles} == {"does not divide"}
+    twice, lost = said_twice(tree.body), _lost_corners(state, after.before)
+    if not (after.before.troubles or any(mismatches(after.before, tree.stated, owed)) or twice or lost):
+        return None
+    uneven = twice or {t.kind for t in after.before.troubles} == {"does not divide"}
     found: list[tuple[int, State, RoundTree]] = []
     for body, how in _otherwise(state, tree.body, start):
         done = work_round(state, tree, body, yarn=line.yarn or tree.yarn, around=line.word != "Row")
@@ -70,7 +73,7 @@ def otherwise(
             found.append((0 if even else 1 + (how == "grouped"), done, replace(tree, body=body)))
         elif (how == "deep" or (how == "heaped" and uneven)) and not any(mismatches(done.before, tree.stated, owed)):
             found.append((2, done, replace(tree, body=body)))  # nothing is left unworked now
-        elif even and not _has_even_sides(after.before):  # groups in spaces show by their sides that they are meant
+        elif even and (lost or not _has_even_sides(after.before)):  # even sides show that they are meant
             found.append((3, done, replace(tree, body=body)))
     best = min(found, key=lambda way: way[0], default=None)
     return best[1:] if best else None
@@ -98,6 +101,13 @@ def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Ite
         if other not in seen:
             seen.append(other)
             yield other, how
+
+
+def _lost_corners(state: State, done: WorkedRound) -> bool:
+    """Whether some corners of the round below hold no corner any more, and others do."""
+    before = state.before
+    spaces = [sum(r.made[k].kind == "ch" for k in r.corners) for r in (before, done) if r is not None]
+    return len(spaces) > 1 and 0 < spaces[1] < spaces[0]
 
 
 def _has_even_sides(done: WorkedRound) -> bool:

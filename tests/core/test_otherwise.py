@@ -41,11 +41,20 @@ def test_a_round_that_divides_is_never_read_otherwise() -> None:
     assert draft.rounds[1].worked.stitches == 12
 
 
-def test_without_a_count_a_repeat_that_does_not_divide_stays_one() -> None:
-    """What else it might mean is nobody's to guess: it is told."""
+def test_two_and_one_of_a_stitch_are_never_three() -> None:
+    """`*2 hdc, 1 hdc*` is an increase and a plain stitch where that fits; where neither does, it is told."""
     text = "Terms: US\nRnd 1: 8 hdc in magic ring\nRnd 2: *2 hdc, 1 hdc* x 4\n"
-    assert [f.round for f in analyse(text).findings if f.severity != "hint"] == [2]
+    assert not analyse(text).stopped
+    assert work_draft(text).rounds[1].worked.stitches == 12
     assert not analyse(text.replace("x 4", "x 4 (12)")).stopped
+    for wrong in (text.replace("x 4", "x 5"), text.replace("x 4", "x 4 (11)")):
+        assert [f.round for f in analyse(wrong).findings if f.severity != "hint"] == [2]
+
+
+def test_without_a_count_a_repeat_of_other_stitches_that_does_not_divide_stays_one() -> None:
+    """What else it might mean is nobody's to guess: it is told."""
+    text = "Terms: US\nRnd 1: 8 hdc in magic ring\nRnd 2: *dc in next 2 sts, hdc in next st* around\n"
+    assert [f.round for f in analyse(text).findings if f.severity != "hint"] == [2]
 
 
 SQUARE = (

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
+from itertools import pairwise
 from typing import TYPE_CHECKING
 
 from mossring.notation import places
@@ -220,6 +221,30 @@ def heaped(body: Sequence[Node]) -> tuple[Node, ...]:
     """The instructions with each `2 hdc` of a repeat that names no place as two in one place: `*2 hdc, 1 hdc* x 8` is
     said of both."""
     return tuple(replace(n, body=tuple(map(_heaped, n.body))) if isinstance(n, Repeat) else n for n in body)
+
+
+def said_twice(body: Sequence[Node]) -> bool:
+    """Whether a repeat asks for a stitch and then for the same again, `2 dc, 1 dc`, `2 dc, dc in next`: nobody says
+    three so."""
+    return any(
+        _plain(one) == _plain(two) != "" and _several(one) != _several(two) and 1 in (one.where.count, two.where.count)
+        for n in body
+        if isinstance(n, Repeat)
+        for one, two in pairwise(n.body)
+        if isinstance(one, Work) and isinstance(two, Work)
+    )
+
+
+def _several(work: Work) -> bool:
+    return work.where.count > 1 and not work.where.said
+
+
+def _plain(work: Work) -> str:
+    """The stitch of a work that makes one in each place, and says at most that they are the next ones."""
+    make = work.group[0] if len(work.group) == 1 else None
+    if not isinstance(make, Make) or make.n > 1 or not make.is_plain:
+        return ""
+    return make.stitch if work.where.mode == "next" and work.where.targets == (ANY_STITCH,) else ""
 
 
 def _heaped(node: Node) -> Node:

@@ -1,0 +1,280 @@
+"""Short hands: what a designer leaves out because any hook would know. Common practice, no source.
+
+Each is read beside its long form, and must come to the same fabric; where the short form would hide a mistake, the
+mistake is still told.
+"""
+
+from __future__ import annotations
+
+import pytest
+
+from mossring.analysis import analyse
+from mossring.draft import Draft, work_draft
+from mossring.working import same_fabric
+from mossring.writing import as_text, write_sheet
+
+CIRCLE = "Terms: US\nShape: circle\nRnd 1: 12 dc in ring\n"
+SQUARE = "Terms: US\nShape: square\nRnd 1: [3 dc in ring, ch 2] 4 times\n"
+GRANNY = SQUARE + "Rnd 2: [(3 dc, ch 2, 3 dc) in corner] 4 times\n"
+CORNER = "(2 dc, ch 2, 2 dc)"
+SOLID = SQUARE + f"Rnd 2: [{CORNER} in corner, dc in next 3 dc] 4 times\n"
+
+
+def found(text: str) -> list[str]:
+    return [f"{f.code} {f.round}" for f in analyse(text).findings if f.severity != "hint" and f.family < 5]
+
+
+def same(text: str, other: str) -> Draft:
+    """Both work without a word said against them, to the same fabric, and are written so that they read back."""
+    one, two = work_draft(text), work_draft(other)
+    assert found(text) == found(other) == []
+    assert same_fabric(one.fabric, two.fabric)
+    for terms in ("us", "uk"):
+        assert same_fabric(work_draft(as_text(write_sheet(one, terms))).fabric, one.fabric)
+    return one
+
+
+# ---- rounds told by other rounds -----------------------------------------------------------------------------------
+
+SEVEN = SOLID + f"Rnd 3: [{CORNER} in corner, dc in next 7 dc] 4 times"
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "as Rnd 2, but dc in 7 dc on each side",
+        "As Rnd 2 but dc in each of 7 dc on each side.",
+        "as Rnd 2, with 7 dc per side between the corners",
+        "ditto, with 7 dc per side between corners",
+        "Ditto, but dc in 7 dc on each side. (44 dc)",
+        "same as Rnd 2, but with 7 dc between corners",
+        "as rd 2, with 7 dc in place of 3 dc along each side",
+    ],
+)
+def test_a_round_like_another_with_longer_sides(words: str) -> None:
+    draft = same(f"{SOLID}Rnd 3: {words}", SEVEN)
+    assert draft.rounds[-1].worked.per_side() == [11, 11, 11, 11]
+
+
+@pytest.mark.parametrize("words", ["as Rnd 2, but dc in 6 dc on each side", "ditto, with 8 dc per side"])
+def test_sides_of_another_length_than_there_are_are_told(words: str) -> None:
+    assert [code[-1] for code in found(f"{SOLID}Rnd 3: {words}")] == ["3"]
+
+
+@pytest.mark.parametrize("heads", ["Rows 2 + 3", "Rows 2+3", "Rows 2 & 3", "Rows 2 and 3", "Rows 2-3"])
+def test_two_rows_under_one_head(heads: str) -> None:
+    row = "Terms: US\nRows\nFoundation: ch 12\nRow 1: dc in 4th ch from hook, dc in each ch to end, turn\n"
+    draft = work_draft(f"{row}{heads}: ch 3, dc in each st across, turn")
+    assert [r.worked.stitches for r in draft.rounds] == [10, 10, 10]
+    assert found(f"{row}{heads}: ch 3, dc in each st across, turn") == []
+
+
+# ---- repeats -------------------------------------------------------------------------------------------------------
+
+INCREASED = CIRCLE + "Rnd 2: [2 dc in next st] 12 times\nRnd 3: [2 dc in next st, dc in next st] 12 times"
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "(2 dc, 1 dc) rep",
+        "(2 dc, 1 dc) repeat around",
+        "*2 dc, 1 dc* around",
+        "(2 dc, dc in next) around",
+        "[2 dc, dc in next] repeat to end (36)",
+        "*2 dc in next st, dc in next st; from * 11 more times",
+        "*2 dc in next st, dc in next st*; * to * all round",
+        "*2 dc in next st, dc in next st*, * to * 11 more times",
+        "[2 dc in next st, dc in next st], repeat the brackets 11 more times",
+        "2 dc in same st, dc in next st; repeat all around",
+        "ch 1, 2 dc in same st, dc in next st; repeat around, join",
+    ],
+)
+def test_a_repeat_that_says_little(words: str) -> None:
+    draft = same(f"{CIRCLE}Rnd 2: [2 dc in next st] 12 times\nRnd 3: {words}", INCREASED)
+    assert draft.rounds[-1].worked.stitches == 36
+
+
+@pytest.mark.parametrize(
+    ("words", "code"),
+    [
+        ("[2 dc, dc in next] repeat to end (30)", "MR301 3"),  # its own count is a slip
+        ("(2 dc in next st, dc in next 4 sts) around", "MR204 3"),  # a place is named, and it does not divide
+        ("*2 dc in next st, dc in next st; from * 12 more times", "MR202 3"),  # once too often
+    ],
+)
+def test_a_short_repeat_hides_no_mistake(words: str, code: str) -> None:
+    assert found(f"{CIRCLE}Rnd 2: [2 dc in next st] 12 times\nRnd 3: {words}") == [code]
+
+
+def test_what_a_chain_stands_for_does_not_come_again() -> None:
+    """`ch 3, dc in same st, 2 dc in next st; repeat`: the increase in the chain's own place is the start's."""
+    draft = work_draft(CIRCLE + "Rnd 2: ch 3, dc in same st, 2 dc in next st; repeat around, join")
+    assert draft.rounds[-1].worked.stitches == 24
+    assert not draft.rounds[-1].worked.troubles
+
+
+def test_a_round_that_ends_like_it_begins_repeats_what_lies_between() -> None:
+    text = CIRCLE + "Rnd 2: ch 1, sc in same st, ch 3, sk 2 sts, sc in next st; repeat around"
+    worked = work_draft(text).rounds[-1].worked
+    assert [m.kind for m in worked.made[:3]] == ["sc", "ch", "sc"]
+    assert worked.made[2].feet == (worked.made[0].feet[0] + 3,)
+
+
+# ---- places --------------------------------------------------------------------------------------------------------
+
+GAPS = GRANNY + "Rnd 3: [(3 dc, ch 2, 3 dc) in corner, 3 dc in next sp between groups] 4 times"
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "[(3 dc, ch 2, 3 dc) corner, 3 dc in next sp between groups] 4 times",
+        "*(3 dc, ch 2, 3 dc) corner, 3 dc bet. groups; rep from * around",
+        "[(3 dc, ch 2, 3 dc) in corner, 3 dc in next sp] 4 times",
+        "*(3 dc, ch 2, 3 dc) in corner, 3 dc in next sp*, * to * all round",
+        "[(3 dc, ch 2, 3 dc) in corner, 3 dc in gap] 4 times. Twelve groups.",
+    ],
+)
+def test_the_next_space_of_a_granny_may_be_a_gap(words: str) -> None:
+    draft = same(f"{GRANNY}Rnd 3: {words}", GAPS)
+    assert draft.rounds[-1].worked.stitches == 36
+
+
+def test_a_gap_is_not_meant_where_a_space_is_left_out() -> None:
+    """Side spaces of chains that are passed are still told."""
+    text = SQUARE + "Rnd 2: [(3 dc, ch 2, 3 dc) in corner, ch 1] 4 times\nRnd 3: [(3 dc, ch 2, 3 dc) in corner] 4 times"
+    assert found(text) == ["MR205 3"]
+
+
+@pytest.mark.parametrize(
+    "yarn",
+    ["new colour in any ch-2 sp,", "New colour in any corner:", "join new colour in any ch-2 sp,", "With new colour,"],
+)
+def test_a_new_colour_goes_in_anywhere(yarn: str) -> None:
+    words = "(3 dc, ch 2, 3 dc) in corner, [(3 dc, ch 2, 3 dc) in next corner] 3 times"
+    assert found(f"{SQUARE}Rnd 2: {yarn} {words}") == []
+    assert work_draft(f"{SQUARE}Rnd 2: {yarn} {words}").rounds[-1].worked.stitches == 24
+
+
+def test_a_corner_that_is_whole_takes_no_more_at_the_end() -> None:
+    """Slipped to the corner stitch, three worked there: the round ends on the last side."""
+    square = "Terms: US\nShape: square\nRnd 1: 8 sc in ring\nRnd 2: [3 hdc in next sc, hdc in next sc] 4 times\n"
+    text = (
+        square + "Rnd 3: sl st in next st, ch 2 (counts as hdc), 2 hdc in same st, *hdc in next 3 sts, 3 hdc in corner "
+    )
+    text += "st; rep from * ending hdc in each of last 3 sts, join. (24 hdc)"
+    draft = work_draft(text)
+    assert found(text) == []
+    assert draft.rounds[-1].worked.stitches == 24
+
+
+def test_a_corner_begun_by_half_is_ended_at_the_end() -> None:
+    words = f"sl st to corner, ch 3, dc in sp, dc in next 3 dc, [{CORNER} in corner, dc in next 3 dc] 3 times, "
+    text = f"{SQUARE}Rnd 2: {words}2 dc in corner, ch 2, join"
+    worked = work_draft(text).rounds[-1].worked
+    assert found(text) == []
+    assert worked.per_side() == [7, 7, 7, 7]
+
+
+# ---- how it begins -------------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    "ring",
+    [
+        "Magic ring and ch 3.",
+        "Make a magic ring, chain 3.",
+        "Ch 4, join with sl st, ch 3.",
+        "Ch 4, sl st to ring; ch 3",
+    ],
+)
+def test_chains_told_with_the_ring_begin_the_first_round(ring: str) -> None:
+    text = f"A hatch\nUS terms\n\n{ring}\nRnd 1: 2 dc in ring, ch 2, [3 dc in ring, ch 2] 3 times, join. (12 dc)"
+    first = work_draft(text).rounds[0].worked
+    assert first.stitches == 12
+    assert first.made[0].start
+    assert found(text) == []
+
+
+def test_the_same_ring_without_them_is_not_the_same_round() -> None:
+    """The text of the round is the same; what stands above it is not."""
+    words = "Rnd 1: 2 dc in ring, ch 2, [3 dc in ring, ch 2] 3 times, join."
+    with_chains = work_draft(f"A hatch\nUS terms\n\nMagic ring and ch 3.\n{words}")
+    without = work_draft(f"A hatch\nUS terms\n\nMagic ring.\n{words}")
+    assert [d.rounds[0].worked.stitches for d in (with_chains, without)] == [12, 11]
+
+
+@pytest.mark.parametrize(
+    ("cast", "chains"),
+    [
+        ("Ch 16 + 1.", 17),
+        ("Make 16 ch + 1.", 17),
+        ("Chain 16, + 1 for turning", 17),
+        ("Make a chain of 17.", 17),
+        ("Foundation: 17 ch", 17),
+        ("Ch 15 + 2 turning ch", 17),
+    ],
+)
+def test_a_foundation_and_its_turning_chain(cast: str, chains: int) -> None:
+    row = f"Row 1: sc in 2nd ch from hook, sc in each ch across. ({chains - 1} sc)"
+    draft = work_draft(f"A strap\nUS terms\n\n{cast}\n{row}")
+    assert draft.doc.begin.chains == chains
+    assert draft.rounds[0].worked.stitches == chains - 1
+    assert not draft.rounds[0].worked.troubles
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "2 sc in 2nd ch, sc in next 3 ch, 4 sc in last ch; along the other side sc in next 3 ch, 2 sc in the last",
+        "2 sc in second ch from hook, sc in 3 ch, 4 sc in last ch, along the other side sc in 3 ch, 2 sc in last",
+        "begin in second chain: sc in 4 ch, 5 sc in end ch; along the other side: sc in 3 ch, 2 sc in last ch",
+    ],
+)
+def test_an_oblong_from_the_second_chain(words: str) -> None:
+    draft = work_draft(f"An oblong\nUS terms\n\nCh 6.\nRnd 1: {words}. (14 sc)")
+    assert draft.rounds[0].worked.stitches == 14
+    assert found(f"An oblong\nUS terms\n\nCh 6.\nRnd 1: {words}. (14 sc)") == []
+
+
+# ---- counts --------------------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("count", "wrong"),
+    [
+        ("sl st. Four ch-2 sps.", "sl st. Five ch-2 sps."),
+        ("sl st. 24 dc with 4 corners", "sl st. 22 dc with 4 corners"),
+        ("sl st. (24 dc with 4 corners)", "sl st. (22 dc with 4 corners)"),
+        ("join: 24 dc, turn.", "join: 25 dc, turn."),
+        ("join - 24 dc, turn.", "join - 26 dc, turn."),
+    ],
+)
+def test_a_count_however_it_is_told(count: str, wrong: str) -> None:
+    words = SQUARE + "Rnd 2: [(3 dc, ch 2, 3 dc) in corner] 4 times, "
+    assert found(words + count) == []
+    assert found(words + wrong) == ["MR301 2"]
+
+
+def test_work_behind_a_close_is_no_count() -> None:
+    """`sc in 9 ch, 4 sc in last ch`: the comma is no end of the round."""
+    draft = work_draft("An oblong\nUS terms\n\nCh 11.\nRnd 1: sc in 2nd ch from hook, sc in 8 ch, 4 sc in last ch")
+    assert draft.rounds[0].worked.stitches == 13
+
+
+LINES = ["MR, 6 sc", "inc in each st", "(sc, inc) x 6", "(2 sc, inc) x 6"]
+
+
+@pytest.mark.parametrize("count", [" - {}", " = {}", " ({})", " [{}]", " — {} sc"])
+def test_lines_that_end_in_their_count_are_rounds(count: str) -> None:
+    lines = [words + count.format(6 * k) for k, words in enumerate(LINES, 1)]
+    draft = work_draft("A disc, US terms\n\n" + "\n".join(lines))
+    assert [r.worked.stitches for r in draft.rounds] == [6, 12, 18, 24]
+
+
+def test_the_first_cluster_is_told_in_a_bracket() -> None:
+    text = "A ring of clusters\nUS terms\ncl = dc3tog in the same place\n"
+    text += "Rnd 1: Into magic ring work 8 cl with ch 1 between (begin first cl with ch 2). Join to first cl."
+    assert work_draft(text).rounds[0].worked.counts() == {"dc3-cl": 8}
+    assert found(text) == []
