@@ -65,6 +65,7 @@ def settle(nodes: list[Node], all_in: bool = False, starred: int = 0) -> None:
         _all_in(nodes, starred)
     _one_each(nodes)
     _one_group(nodes)
+    _chained_there(nodes, starred)
     _two_sweeps(nodes)
     if len(nodes) < 2 or not isinstance(nodes[-2], Chain) or not isinstance(nodes[-1], Work):
         return
@@ -82,6 +83,18 @@ def settle(nodes: list[Node], all_in: bool = False, starred: int = 0) -> None:
         return
     picot = Make("picot", 1, (chain.span[0], work.span[1]), chains=nth)
     nodes[-2:] = [replace(chain, n=chain.n - nth), picot] if nth < chain.n else [picot]
+
+
+def _chained_there(nodes: list[Node], starred: int) -> None:
+    """`*2 dc, ch 1 in next ch-2 sp*`: both go there, for a chain goes into nothing."""
+    stitches, chain = (*nodes[-2:], None, None)[:2]
+    if len(nodes) - starred != 2 or not isinstance(stitches, Work) or not isinstance(chain, Work):
+        return
+    own = _heaped(stitches)
+    alone = len(chain.group) == 1 and isinstance(chain.group[0], Chain)
+    placed = chain.where.said and bool(chain.where.targets) and chain.where.targets[0].is_space
+    if alone and placed and _unsaid(stitches) and isinstance(own, Work):
+        nodes[-2:] = [replace(own, where=chain.where), chain.group[0]]
 
 
 def _one_each(nodes: list[Node]) -> None:

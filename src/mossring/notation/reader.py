@@ -49,7 +49,7 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
         reader.stated.append(count)
     body = reader.sequence(closer=None, depth=0)
     body, ring, cast = _own_beginning(body)
-    body = list(growing.to_next_space(_told_later(_started(body))))
+    body = list(growing.to_next_space(_told_later(_slipped_in(_started(body)))))
     written = any(isinstance(n, Join) for n in body) or closing.starts_with_chain(body)
     return RoundTree(
         tuple(body),
@@ -151,6 +151,20 @@ def _started(body: list[Node]) -> list[Node]:
     return [*body[:k], chain, replace(first, group=first.group[1:]), *body[k + 1 :]]
 
 
+def _slipped_in(body: list[Node]) -> list[Node]:
+    """`(sl st, ch 3, 2 dc, ch 2, 3 dc) in ch-2 sp`: slipped there, and all the rest worked there."""
+    first = body[0] if body else None
+    if not isinstance(first, Work) or len(first.group) < 3 or not any(t.is_space for t in first.where.targets):
+        return body
+    if sum(isinstance(n, Make) and n.stitch == "slst" for n in first.group) > 1:  # a petal
+        return body
+    slip, chain = first.group[:2]
+    if not isinstance(slip, Make) or slip.stitch != "slst" or not isinstance(chain, Chain) or chain.n < 2:
+        return body
+    there = replace(first.where, mode="same", bare=False)
+    return [replace(first, group=(slip,)), replace(first, group=first.group[1:], where=there), *body[1:]]
+
+
 def _told_later(body: list[Node]) -> list[Node]:
     """`ch 2, 12 dc in ring, join. Ch 2 does not count as a st.`: what a sentence at the end says of every start."""
     k = next((k for k, n in enumerate(body) if isinstance(n, Chain)), len(body))
@@ -230,7 +244,7 @@ class Reader:
                 self.all_in = False
                 if depth == 0:
                     grouping.one_place_at_start(nodes)
-                    if (c.ahead() if c.at(",") else c.token).text not in ("all", *_INTO):
+                    if not marks.open and (c.ahead() if c.at(",") else c.token).text not in ("all", *_INTO):
                         grouping.all_at_start(nodes)
             except UnreadableError as e:
                 if e.trouble:

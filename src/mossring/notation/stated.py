@@ -14,6 +14,7 @@ _GLOSS = ("-", ":", "=", "i", "e", "or", "that", "which", "with", "not", "so", "
 """What opens a gloss on a count: `(36 dc, i.e. 12 groups)`, `(28 dc - 7 on each side)`."""
 _AFTER_COUNT = ("fasten", "finish", "cut", "break", "turn", "join", "change", "weave", "slip", "sl", "ss", "place")
 """What may follow a count that stands without brackets: `—12 dc. Fasten off.`"""
+_ADDING = ("and", "plus", "+", "with")
 _JOINING = (",", "and", "then", "plus", "&", "+", "/")
 _NOT_AFTER = ("in", "into", "all", "x", "times", "around", "twice", "to", "on", "at", "across", "once", "thrice")
 
@@ -26,6 +27,7 @@ def read_stated(c: Cursor, *, loose: bool = False, joined: bool = False) -> list
     """
     save = c.i
     closer: str | None = None
+    added: list[Stated] = []
     if c.at("*") and c.ahead().kind == "num":  # in italics: `*24 dc*`
         closer = "*"
         c.i += 1
@@ -46,6 +48,8 @@ def read_stated(c: Cursor, *, loose: bool = False, joined: bool = False) -> list
         out += _glossed(c, closer)
     if closer and _is_group(out or []):
         out = None
+    if out is not None and closer and c.at(".") and c.ahead().text == closer:  # `(5 dc on each side.)`
+        c.i += 1
     ended = out is not None and (c.accept(closer) if closer else True)
     if ended and closer == "*":
         c.accept(".")
@@ -55,6 +59,7 @@ def read_stated(c: Cursor, *, loose: bool = False, joined: bool = False) -> list
         ended = not c.at(*_NOT_AFTER) and c.times() is None and not _repeated(c)
         c.i = after
     elif ended:
+        added = _added(c)
         stopped = c.accept(".")
         counted = out is not None and any(s.what != "chains" for s in out)  # `2 ch. Ss to top` is work
         cut = c.at("fasten", "finish", "cut", "break") or c.on_new_line
@@ -65,7 +70,7 @@ def read_stated(c: Cursor, *, loose: bool = False, joined: bool = False) -> list
             or ((stopped or cut) and counted and (joined or c.at(*_AFTER_COUNT, "(")))
         )
     if out is not None and ended:
-        return _series(out)
+        return [*_series(out), *added]
     c.i = save
     return None
 
@@ -81,6 +86,19 @@ def _is_group(counts: list[Stated]) -> bool:
     return any(
         k == "chains" and i and what[i - 1] != "" and what[i - 1] in what[i + 1 : i + 2] for i, k in enumerate(what)
     )
+
+
+def _added(c: Cursor) -> list[Stated]:
+    """`(and 8 ch-1 sps)` behind a count."""
+    save = c.i
+    closer = _OPEN.get(c.token.text, "")
+    if closer and c.ahead().text in _ADDING:
+        c.i += 2
+        more = _counts(c)
+        if more and c.accept(closer):
+            return more
+    c.i = save
+    return []
 
 
 def _noted(c: Cursor) -> bool:
@@ -297,6 +315,8 @@ def _what(c: Cursor) -> str | None:
     if c.at(")", "]", ">", ",", ";", "per", "on", "each", ".", ":", "-") or c.token.kind == "end":
         return ""
     if c.at("in", "for", "at") and c.ahead().text in (*ROUND_WORDS, "end"):  # `12 in rnd 3, 18 in rnd 4`
+        return ""
+    if c.at("(", "[") and c.ahead().text in _ADDING:  # `40 (and 8 ch-1 sps)`
         return ""
     if c.at("and", "then", "&") and c.ahead().kind == "num":  # `48, 60 and 72 tr`
         return ""
