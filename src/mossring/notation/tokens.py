@@ -94,6 +94,8 @@ def tokenize(text: str) -> list[Token]:
                 middle = start + len(first)
                 out.append(Token("word", _SPLIT.get(first.lower(), first.lower()), start, middle, tight))
                 out.append(Token("word", second.lower(), middle, end, True))
+            elif raw in "tT" and text[end : end + 3].lower() == "-ch":
+                out.append(Token("word", "turning", start, end, tight))
             else:
                 out.append(Token("word", raw.lower().replace("’", "'"), start, end, tight))
         elif kind == "num":

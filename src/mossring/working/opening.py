@@ -125,6 +125,8 @@ def _slip_to(worker: Worker, node: Node, into: bool) -> None:
     into_loop = bool(node.where.targets) and node.where.targets[0].kind == "chain"
     for _ in range(1 if into_loop else node.where.count):  # `sl st in next 2 ch`: along the chains of one loop
         u = reach.find(worker, node.where)
+        if not node.where.said:  # `sl st x 3` goes from place to place, and over no space
+            u = next((k for k in range(edge.pos, u) if edge.at(k).kind == "ch"), u)
         edge.slip(u)
         if node.where.targets[0].kind == "centre":
             edge.pass_group(u)
