@@ -26,10 +26,12 @@ def number_edits(look: Look, sign: int = 0) -> Iterator[Fix]:
     body = look.round.tree.body
     counts = sorted(_numbers(line.text, body), key=lambda n: not any(a <= n[0] < b for a, b in lopsided(body)))
     chains = list(_chain_lengths(line.text, body))
+    single = list(_without_number(line.text, body))
     ways = [(k,) for s in (sign, -sign) for k in (s, 2 * s, 3 * s)] if sign else [(k, -k) for k in _STEPS]
     tried = 0
     for way in ways:
-        for start, end, now, words in counts + (chains if abs(way[0]) == 1 else []):
+        more = (chains if abs(way[0]) == 1 else []) + (single if way == (1,) else [])
+        for start, end, now, words in counts + more:
             for step in way:
                 if now + step < 1 or tried >= _MOST:
                     continue
@@ -84,6 +86,16 @@ def _number_in(text: str, span: Span) -> Number | None:
         more = times[2] or ""
         return a, a + times.end(), TIMES[times[1].lower()], "{}" + more + " times"
     return None
+
+
+def _without_number(text: str, body: Sequence[Node]) -> Iterator[Number]:
+    """Stitches told without a number, one in a place that is named: `tr in last tr`."""
+    for node in _nodes(body):
+        make = node.group[0] if isinstance(node, Work) and len(node.group) == 1 else None
+        if isinstance(node, Work) and node.where.said and isinstance(make, Make) and make.n == 1:
+            at = make.span[0]
+            if not re.search(r"\d", text[slice(*make.span)]) and text[slice(*make.span)].strip():
+                yield at, at, 1, "{} "
 
 
 def _chain_lengths(text: str, body: Sequence[Node]) -> Iterator[Number]:

@@ -24,7 +24,7 @@ from mossring.notation import (
 from mossring.notation.cursor import CHAIN_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
-from mossring.notation.tree import Chain, Join, Node, Onto, Repeat, SayCorner, Skip, Target, Where, Work
+from mossring.notation.tree import Chain, Join, Make, Node, Onto, Repeat, SayCorner, Skip, Target, Where, Work
 from mossring.notation.words import FILL
 
 if TYPE_CHECKING:
@@ -106,6 +106,20 @@ def _bracket(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return True
 
 
+def _move(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`move to corner`: by slip stitches, as any hook would."""
+    c = r.c
+    if depth or c.ahead().text not in ("to", "into", "along", "over", "across"):
+        return False
+    i = c.i
+    c.i += 1
+    while c.accept("along", "over", "across", "to", "into"):
+        pass
+    make = Make("slst", 1, c.span_from(i))
+    nodes.append(Work((make,), places.read_places(c)[0], c.span_from(i)))
+    return True
+
+
 def _repeat(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     c = r.c
     if c.at("work") and not (c.ahead().text == "from" and c.ahead(2).text in ("*", "**")):
@@ -141,6 +155,9 @@ def _setting(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
         return False
     c = r.c
     save = c.i
+    if c.at("rotate") and c.ends(1):  # to work along the other side of a foundation
+        c.i += 1
+        return True
     turned = any(c.accept_phrase(word, "to") for word in ("turn", "rotate"))
     for word in ("turn", "rotate"):
         c.accept_phrase(word, "and")
@@ -392,6 +409,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (_OPEN, _bracket),
     (("all", "around", "round", "throughout"), _all_round),
     (("rep", "repeat", "reps", "work", "from"), _repeat),
+    (("move",), _move),
     (("continue", "cont", "continuing"), _on_around),
     (("working", "going", "in", "behind"), _beside_the_last),
     (_SETTING_WORDS, _setting),

@@ -102,6 +102,13 @@ def _plain_place(c: Cursor, i: int) -> Where:
         c.accept("your")
     if c.accept_phrase("one", "after") or c.accept_phrase("next", "one") or c.accept_phrase("following", "one"):
         return Where("next", (ANY_STITCH,), c.span_from(i))
+    if c.at("ch", "chain") and c.ahead().text == "you" and c.ahead(2).text in ("started", "began", "begun"):
+        c.i += 3  # `in the ch you started in`
+        c.accept("in", "with", "from", "at")
+        return Where("first", (Target("chain"),), c.span_from(i))
+    if c.accept("it"):  # `sl st to ch-1 sp, ch 3, dc, ch 1, 2 dc in it`
+        spaced = any(t.text in SPACE_WORDS or t.text == "corner" for t in c.tokens[:i])
+        return Where("same", (Target("sp") if spaced else ANY_STITCH,), c.span_from(i))
     if _amid_space(c):  # `center of next loop`
         c.i += 2
     if c.at("next") and c.ahead().kind != "ord" and c.ahead().text not in _CENTRES:  # by far the commonest

@@ -274,6 +274,8 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     c.i += 1
     c.accept("s")
     first, last = marks.open[star], marks.close.get(star, len(nodes))
+    dots = next(k for k in range(len(c.tokens)) if c.ahead(k).text != ".")
+    c.i += dots if c.ahead(dots).text in _STARS else 0  # `repeat *...* twice`
     if c.token.text in _STARS or (c.at("to", "-") and c.ahead().text in _STARS):  # `rep * to *`, `rep * *`
         c.accept("to", "-")
         last = marks.open.get(c.token.text, last) if c.token.text != star else last

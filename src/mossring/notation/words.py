@@ -142,7 +142,7 @@ blo flo tlo bl fl bls fls bar horizontal dec decrease decreases decs closed fan 
 counting including cut finishing finish
 spiral spirals continuous tight tail base corner's
 behind below down row end park loop drop pick return markers remainder unused unworked free previous prev
-corresponding ditto turning inbetween them their adding having extra additional brackets omitting base
+corresponding ditto started began turning inbetween them their adding having extra additional brackets omitting base
 foundation middle just instead rs knot mb gap gaps hole holes arch
 arches pair pairs points point tip tips loops edging underside never
 tighten draw break established way manner pattern increasing incs cont keep continuing
