@@ -103,10 +103,8 @@ def _nothing_more(c: Cursor) -> bool:
     t = c.ahead(k)
     if t.text in ("(", "[", "-", "=") and c.ahead(k + 1).kind == "num":
         return True
-    counted = (t.kind == "num" or t.text in NUMBERS) and c.ahead(k + 2).text not in (
-        "in",
-        "into",
-    )  # `4 sc in last ch` is work, no count
+    number = t.kind == "num" or t.text in NUMBERS
+    counted = number and c.ahead(k + 2).text not in ("in", "into")  # `4 sc in last ch` is work, no count
     return t.kind == "end" or (k > 0 and (counted or t.text in _AFTER_JOIN))
 
 

@@ -193,8 +193,8 @@ def definitions_in(line: str) -> list[Definition]:
 
 
 _CORNER_TOLD = re.compile(
-    r"(?:\b(?:every|each|all|the|a) corners?|(?:(?<=\. )|^\W*)Corners|[\"“‘']corner[\"”’']|(?:^|[,;(] *)corners?(?= =))"
-    r" (?:is|are|means?|=)(?: (?:worked|made|always))*(?: as)?:? "
+    r"(?:\b(?:every|each|all|the|a) corners?|(?:(?<=\. )|^\W*)Corners|[\"“‘']corner[\"”’'])"
+    r" (?:is|are|means?)(?: (?:worked|made|always))*(?: as)?:? "
     r"(?P<made>[^.;]+)",
     re.IGNORECASE,
 )

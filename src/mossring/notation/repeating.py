@@ -198,15 +198,7 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
         r.trouble("times", times_at, limit=MAX_TIMES, n=times)
         times = 1
     based = c.at("at") and c.ahead().text in ("base", "top", "same")  # `(tr, ch 2, 2 tr) at base of ch 4`
-    bare = c.at("corner", "corners") and c.ahead().text in (
-        ",",
-        ";",
-        ".",
-        ")",
-        "]",
-        "*",
-        "",
-    )  # `(3 dc, ch 2, 3 dc) corner`
+    bare = c.at("corner", "corners") and c.ahead().text in (*_SEPARATORS, ")", "]", "*", "")  # `(dc, ch 2, dc) corner`
     if based or bare or c.accept("in", "into", "over", "on") or c.at("between") or places.at_place(c):
         c.accept("at")
         c.accept("around")
