@@ -278,3 +278,116 @@ def test_the_first_cluster_is_told_in_a_bracket() -> None:
     text += "Rnd 1: Into magic ring work 8 cl with ch 1 between (begin first cl with ch 2). Join to first cl."
     assert work_draft(text).rounds[0].worked.counts() == {"dc3-cl": 8}
     assert found(text) == []
+
+
+# ---- getting there -------------------------------------------------------------------------------------------------
+
+ALL_CORNERS = SQUARE + f"Rnd 2: [{CORNER} in corner, dc in next 3 dc] 4 times"
+REST = f"dc in next 3 dc, [{CORNER} in next corner, dc in next 3 dc] 3 times, join"
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        f"sl st in next 2 dc and in ch-2 sp, ch 3, (dc, ch 2, 2 dc) in same sp, {REST}",
+        f"sl st x 3, ch 3, (dc, ch 2, 2 dc) in same sp, {REST}",
+        f"sl st 3, ch 3, dc, ch 2, 2 dc in sp, {REST}",
+        f"move to corner, ch 3, (dc, ch 2, 2 dc) in it, {REST}",
+        f"Move along to ch-2 sp. Ch 3, dc, ch 2, 2 dc in it. {REST}",
+        f"(sl st, ch 3, dc, ch 2, 2 dc) in ch-2 sp, {REST}",
+        f"sl st to corner. Ch 3, dc, ch 2, 2 dc in this sp. {REST}",
+    ],
+)
+def test_ways_to_the_corner(words: str) -> None:
+    """Round 1 is joined to its first stitch: two stitches lie between the hook and the space."""
+    first = "ch 3, 2 dc in ring, ch 2, [3 dc in ring, ch 2] 3 times, join"
+    draft = work_draft(f"Terms: US\nShape: square\nRnd 1: {first}\nRnd 2: {words}")
+    assert found(f"Terms: US\nShape: square\nRnd 1: {first}\nRnd 2: {words}") == []
+    assert draft.rounds[1].worked.stitches == 28
+    assert draft.rounds[1].worked.per_side() == [7, 7, 7, 7]
+    opening = draft.rounds[1].worked.made[0]
+    assert draft.rounds[1].worked.below[opening.feet[0] - 1].kind == "ch"
+
+
+def test_a_petal_that_ends_in_a_slip_stitch_is_worked_as_it_is_said() -> None:
+    petal = "(sl st, ch 2, 2 dc, ch 2, sl st) in next st"
+    text = f"{CIRCLE}Rnd 2: {petal}, [{petal}] 11 times"
+    made = work_draft(text).rounds[1].worked.made
+    assert [m.kind for m in made[:2]] == ["slst", "ch"]
+
+
+# ---- named stitches ------------------------------------------------------------------------------------------------
+
+V = "(dc, ch 1, dc)"
+
+
+@pytest.mark.parametrize(
+    "title",
+    ["Mole, US, V-st = (dc, ch 1, dc)", "Mole; US; V-st = dc, ch 1, dc", "Mole (US)\nV-st: (dc, ch 1, dc)"],
+)
+@pytest.mark.parametrize("place", ["sp of each V-st", "ch-1 sp of each V-st around", "each ch-1 sp", "each V-st"])
+def test_a_stitch_that_the_title_defines(title: str, place: str) -> None:
+    rounds = "Rnd 1: 8 sc in magic ring, join.\n"
+    rounds += "Rnd 2: ch 4, dc in same sc (first V-st), V-st in each of next 7 sc, join to 3rd ch of ch 4.\n"
+    rounds += f"Rnd 3: sl st to sp, ch 1, 3 sc in same sp, 3 sc in {place}, join. (24 sc)"
+    draft = work_draft(f"{title}\n\n{rounds}")
+    assert found(f"{title}\n\n{rounds}") == []
+    assert [r.worked.stitches for r in draft.rounds] == [8, 16, 24]
+    assert draft.rounds[1].worked.spaces() == {"ch-1": 8}
+
+
+# ---- what the mend is ----------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("words", "mended"),
+    [
+        ("2 dc in each of next 11 dc, dc in last dc", "2 dc in last dc"),
+    ],
+)
+def test_a_single_stitch_may_be_the_one_that_is_lacking(words: str, mended: str) -> None:
+    """One mistake, one finding: the round below it, worked on the mended one, is right."""
+    text = f"{CIRCLE}Rnd 2: {words} (24)\nRnd 3: [dc in next dc, 2 dc in next dc] 12 times (36)"
+    findings = [f for f in analyse(text).findings if f.severity != "hint"]
+    assert [(f.code, f.round) for f in findings] == [("MR301", 2)]
+    assert any(mended in fix.label for fix in findings[0].fixes)
+
+
+# ---- counts of two things ------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("count", ["- 12, 4 sp", "(12, 4 ch-2 sps)", "= 12 (and 4 sps)", "- 12, 4 corners"])
+def test_a_bare_number_before_spaces_is_of_stitches(count: str) -> None:
+    text = f"Terms: US\nShape: square\nRnd 1: [3 dc in ring, ch 2] 4 times, sl st {count}"
+    assert found(text) == []
+    assert found(text.replace("12", "13")) == ["MR301 1"]
+
+
+def test_bare_numbers_before_stitches_are_of_rounds() -> None:
+    text = SQUARE + "Rnds 2-3: [(2 dc, ch 2, 2 dc) in corner, dc in each dc to corner] 4 times (28, 44 dc)"
+    assert found(text) == []
+    assert found(text.replace("44", "45")) == ["MR301 3"]
+
+
+# ---- again and again -----------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        f"{CORNER} in corner, dc in next 3 dc, four times",
+        f"work {CORNER} in corner and dc in next 3 dc, 4 times",
+        f"*{CORNER} in corner, dc in next 3 dc*; repeat *...* three times",
+        f"*{CORNER} in corner, dc in next 3 dc*, * to * three more times",
+        "*2 dc, ch 2, 2 dc in corner, dc in next 3 dc; from * three more times",
+    ],
+)
+def test_all_of_it_again(words: str) -> None:
+    same(f"{SQUARE}Rnd 2: {words}", ALL_CORNERS)
+
+
+def test_what_stands_behind_then_comes_again_and_not_what_stands_before_it() -> None:
+    words = f"dc in next 3 dc, then {CORNER} in corner and dc in next 3 dc, 3 times; {CORNER} in last corner"
+    draft = work_draft(f"{SQUARE}Rnd 2: {words}")
+    assert found(f"{SQUARE}Rnd 2: {words}") == []
+    assert draft.rounds[1].worked.per_side() == [7, 7, 7, 7]

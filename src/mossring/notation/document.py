@@ -21,6 +21,7 @@ from mossring.notation.lines import MOVES, continues, wrapped_at
 from mossring.notation.parts import Document, Line, RoundLine
 from mossring.notation.pasted import (
     corner_told,
+    defined_besides,
     defined_within,
     definitions_in,
     lists_stitches,
@@ -225,6 +226,9 @@ def _prose(doc: Document, line: str, at: int) -> None:
         doc.notes.append(Line("definition", line, at))
     elif not doc.title and not doc.rounds and not doc.header and not _ONLY_TERMS.match(bare):
         doc.title = bare.lstrip("# ").rstrip(":")
+        if besides := defined_besides(bare):
+            doc.definitions += besides
+            doc.telling.append(span)
         doc.notes.append(Line("header", line, at))
     elif doc.rounds and MOVES.match(bare):
         doc.moved = span[0] if doc.moved is None else doc.moved

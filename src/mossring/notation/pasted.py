@@ -192,6 +192,12 @@ def definitions_in(line: str) -> list[Definition]:
     return [whole] if whole else []
 
 
+def defined_besides(title: str) -> list[Definition]:
+    """What a title defines at its end: `Mole end octagon, US, V-st = (dc, ch 1, dc)`."""
+    parts = [part for part in re.split(r"[,;](?![^()]*\))", title)[1:] if "=" in part]
+    return [d for part in parts if (d := read_definition(part.strip())) and names_stitches(d.made)]
+
+
 _CORNER_TOLD = re.compile(
     r"(?:\b(?:every|each|all|the|a) corners?|(?:(?<=\. )|^\W*)Corners|[\"“‘']corner[\"”’'])"
     r" (?:is|are|means?)(?: (?:worked|made|always))*(?: as)?:? "

@@ -165,8 +165,6 @@ def _plain_place(c: Cursor, i: int) -> Where:
     if c.stitch() and c.accept("post"):  # `around hdc post`: of the stitch that closed the round below
         return Where("same", (), c.span_from(i))
     c.i = save
-    if c.accept("it"):
-        return Where("same", (), c.span_from(i))
     if _at_base(c):
         return Where("same", (), c.span_from(i))
     n = read_count(c)
@@ -301,7 +299,7 @@ def _target_or_stitch(c: Cursor) -> Target:
 def _each_groups_space(c: Cursor, i: int) -> Where | None:
     """`ch-1 sp of each V-st around`."""
     save = c.i
-    space = read_space(c)
+    space = read_space(c) or (Target("sp") if c.accept("sp", "space") else None)  # `sp of each V-st`
     if space and c.accept("of", "in") and c.accept("each") and (c.accept(*GROUP_WORDS, "corner") or c.named()):
         return Where("each", (space,), c.span_from(i), until=read_until(c) or END)
     c.i = save

@@ -66,6 +66,7 @@ def bracket(c: Cursor) -> bool:
     after = c.ahead(k + 1)
     again = after.kind == "num" or after.text in ("x", "*", "twice", "thrice", "around", "to", *NUMBERS)
     remarks = _tells_of_chains(words, again) or _tells(words, again) or _opens_a_remark(c, words)
+    remarks = remarks or (not again and _first_of_a_name(c, closer))
     inside = (c.ahead().start, c.ahead(k - 1).end)
     odd = any(t.kind in ("unknown word", "misspelt") and inside[0] <= t.span[0] < inside[1] for t in c.troubles)
     asks = words & {",", ";", "in", "into", *_ASKING} or any(c.ahead(j).kind == "num" for j in range(1, k))
@@ -75,6 +76,15 @@ def bracket(c: Cursor) -> bool:
     c.i += k + 1
     c.forgive(c.i - k - 1)
     return True
+
+
+def _first_of_a_name(c: Cursor, closer: str) -> bool:
+    """`(first V-st)`, behind what it was made of."""
+    save = c.i
+    c.i += 1
+    told = (c.accept("first") or c.ordinal() == 1) and bool(c.named()) and c.at(closer)
+    c.i = save
+    return told
 
 
 def _tells_of_chains(words: set[str], again: bool) -> bool:

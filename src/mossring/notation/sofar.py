@@ -37,7 +37,11 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     if times is None or times < 2 or not (c.token.kind == "end" or c.at(",", ";", ".", "(", "[")):
         c.i = i
         return False
-    run = len(nodes) - marks.open[next(iter(marks.close))] if marks.close else run_so_far(nodes)
+    run = (
+        len(nodes) - marks.open[next(iter(marks.close))]
+        if marks.close
+        else min(run_so_far(nodes), _since_then(r, nodes, i))
+    )
     if run < 1:
         c.i = i
         return False
@@ -53,8 +57,7 @@ def all_round(r: Reader, nodes: list[Node]) -> bool:
     i = c.i
     last = nodes[-1] if nodes else None
     one = isinstance(last, Work) and last.where.mode == "next" and last.where.said
-    then = next((t.start for t in reversed(c.tokens[:i]) if t.text == "then"), 0)
-    begun = min(run_so_far(nodes), sum(n.span[0] >= then for n in nodes))
+    begun = min(run_so_far(nodes), _since_then(r, nodes, i))
     if not one or begun < _SEVERAL:
         return False
     if read_until(c) != END or not (c.ends(0) or c.at("(", "[", ".", ";", ",")):
@@ -62,6 +65,12 @@ def all_round(r: Reader, nodes: list[Node]) -> bool:
         return False
     nodes[len(nodes) - begun :] = [Repeat(again(nodes, begun), None, c.span_from(i), until=END)]
     return True
+
+
+def _since_then(r: Reader, nodes: list[Node], i: int) -> int:
+    """How many of the last instructions stand behind the last `then`; all of them without one."""
+    then = next((t.start for t in reversed(r.c.tokens[:i]) if t.text == "then"), 0)
+    return sum(n.span[0] >= then for n in nodes)
 
 
 _SEVERAL = 2

@@ -150,7 +150,8 @@ def _glossed(c: Cursor, closer: str) -> list[Stated]:
 def _series(counts: list[Stated]) -> list[Stated]:
     """`24, 36, 48 dc`: what is named once at the end is meant of all."""
     last = counts[-1] if counts else None
-    if last and last.what and all(s.what == "" for s in counts[:-1]):
+    spaces = last and last.what.startswith(("ch", "sps", "corners", "groups"))  # `12, 6 sps`: stitches, and spaces
+    if last and last.what and not spaces and all(s.what == "" for s in counts[:-1]):
         return [replace(s, what=last.what, per_side=last.per_side) for s in counts]
     return counts
 
