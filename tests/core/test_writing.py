@@ -143,7 +143,7 @@ def test_a_mark_for_every_stitch_and_nothing_outside_the_picture(path: Path) -> 
     assert max(abs(x) for x in numbers) <= (drawn.reach * 2**0.5 + 1) * 10
     svg = ElementTree.fromstring(as_svg(drawn, "A & <b>"))
     assert svg[0].text == "A & <b>"
-    assert len(svg[1]) == len(draft.rounds)
+    assert len(svg[1]) == len(draft.rounds) + bool(drawn.foundation)
 
 
 def test_corners_lie_one_above_the_other() -> None:

@@ -10,7 +10,7 @@ from typing import TYPE_CHECKING
 from mossring.notation import grouping, labels, places, targets
 from mossring.notation.cursor import CHAIN_WORDS
 from mossring.notation.marks import Marks
-from mossring.notation.tree import Act, Make, Node, Repeat, Where, Work
+from mossring.notation.tree import Act, Chain, Make, Node, Repeat, Where, Work
 
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
@@ -150,6 +150,12 @@ def ring(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
         if c.ahead().text not in _LOOPED:
             return False
         c.i += 2
+        return True
+    chain = nodes[0] if len(nodes) == 1 else None
+    if isinstance(chain, Chain) and c.at("ring") and c.ends(1):  # `ch 4; ring. Ch 3, ...`
+        c.i += 1
+        r.ring = chain.n
+        nodes.clear()
         return True
     if not only_acts(nodes):
         return False

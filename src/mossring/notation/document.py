@@ -226,6 +226,9 @@ def _prose(doc: Document, line: str, at: int) -> None:
         doc.notes.append(Line("definition", line, at))
     elif not doc.title and not doc.rounds and not doc.header and not _ONLY_TERMS.match(bare):
         doc.title = bare.lstrip("# ").rstrip(":")
+        begin = bare.rsplit(". ", 1)[-1]
+        if begin != bare and not doc.said_begin and says_begin(begin):  # `Luggage tag, in rows. 11 ch.`
+            _begins(doc, begin, span)
         if besides := defined_besides(bare):
             doc.definitions += besides
             doc.telling.append(span)

@@ -62,7 +62,9 @@ def _named_before(c: Cursor) -> None:
     k = 2
     while c.at("corner") and c.ahead().text in _INTO and c.ahead(k).kind in ("word", "num"):
         k += 1
-    if c.at("corner") and (c.ahead().text in _OPEN or (k > 2 and c.ahead(k).text == ":")):
+    if c.at("corner") and c.ahead().text == "of" and c.ahead(2).text in _OPEN:  # `corner of (2 dc, ch 2, 2 dc) in sp`
+        c.i += 2
+    elif c.at("corner") and (c.ahead().text in _OPEN or (k > 2 and c.ahead(k).text == ":")):
         c.i += 1
     elif c.at("corner", "side") and c.ahead().text == ":":
         c.i += 2

@@ -45,6 +45,10 @@ def read_places(c: Cursor) -> list[Where]:
         along = places[-1].targets and places[-1].targets[0].kind in ("ring", "chain")
         target = Target("chain") if along else ANY_STITCH
         places.append(Where("each", (target,), c.span_from(i), until=read_until(c) or END))
+    first = places[0]
+    between = bool(first.targets) and first.targets[0].kind in ("gap", "group")
+    if between and first.mode == "next" and c.at("twice", "thrice"):  # `3 dc between groups twice`
+        places[0] = replace(first, count=c.times() or 1)
     together = _together(c, places)
     return [together] if together else _one_sweep(places)
 
