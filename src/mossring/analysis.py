@@ -50,6 +50,7 @@ def as_data(analysis: Analysis) -> dict[str, object]:
         "size_mm": {
             "side_to_side": round(size.side_to_side),
             "corner_to_corner": round(size.corner_to_corner),
+            "length": round(size.length),
         }
         if size
         else None,

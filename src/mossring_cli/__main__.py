@@ -53,7 +53,8 @@ def print_report(result: Analysis, text: str) -> None:
     for f in result.findings:
         print_finding(f, text)
     if result.size:
-        across = f"about {result.size.side_to_side / 10:.1f} cm across"
+        length = f" by {result.size.length / 10:.1f}" if result.size.length else ""
+        across = f"about {result.size.side_to_side / 10:.1f}{length} cm across"
         print(f"{result.verdict}; {across}" + ("" if result.size.measured else " by default gauge"))
 
 

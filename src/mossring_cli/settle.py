@@ -19,6 +19,7 @@ def lie_data(draft: Draft, found: Relaxed) -> dict[str, object]:
         "wave_mm": round(lie.wave * w, 1),
         "across_mm": round(out.across * w, 1),
         "corners_mm": round(out.corners * w, 1),
+        "length_mm": round(out.length * w, 1),
         "angles": [round(a, 1) for a in out.angles],
         "bow": round(out.bow, 3),
         "lean": round(out.lean, 1),
@@ -34,7 +35,11 @@ def print_lie(draft: Draft, found: Relaxed) -> None:
     w = draft.gauge.width_mm / 10
     lie, out = found.lie, found.lie.outline
     print(f"{draft.doc.title or 'Untitled'}: {lie.verdict}. {lie.why}")
-    print(f"  {out.across * w:.1f} cm across, {out.corners * w:.1f} cm at the corners; it rises {lie.rise * w:.1f} cm")
+    length = f" by {out.length * w:.1f}" if out.length else ""
+    print(
+        f"  {out.across * w:.1f}{length} cm across, {out.corners * w:.1f} cm at the corners; "
+        f"it rises {lie.rise * w:.1f} cm"
+    )
     if out.angles:
         print(
             f"  corners {', '.join(f'{a:.0f}°' for a in out.angles)}; sides bow {out.bow:+.0%}; lean {out.lean:+.0f}°"

@@ -19,6 +19,7 @@ from mossring.relaxed.net import HOOP, LEG, Net, net_of
 from mossring.relaxed.rest import lay_out
 from mossring.relaxed.rest import raised as raised_for_space
 from mossring.relaxed.settle import How, settle
+from mossring.shape.size import size_of
 
 DEMO = sorted((Path(__file__).parents[2] / "demo").glob("*.txt"))
 
@@ -276,3 +277,31 @@ def test_a_round_of_picots_alone_is_drawn() -> None:
     draft = work_draft("Rnd 1: 3 dc in ring\nRnd 2: picot, picot")
     assert len(draw(draft).rounds[1]) == 2
     assert relax(draft) is not None
+
+
+@pytest.mark.parametrize("chains", [9, 13, 21])
+def test_an_oblong_is_as_much_longer_than_wide_as_its_chain(chains: int) -> None:
+    """Geometry: rounds add as much to the length as to the width, so they differ by the chain they begin on, but for
+    the end chains, which lie within the corners. Arithmetic and rest agree, and corners that move out don't lean."""
+    text = f"Shape: rectangle\nBegin: ch {chains} (foundation)\n"
+    text += "Rnd 1: [(2 dc, ch 2, dc, ch 2, 2 dc) in corner, dc in each ch to corner] twice\n"
+    text += "Rnds 2-3: [(2 dc, ch 2, 2 dc) in corner, dc in each st to corner] around"
+    draft = work_draft(text)
+    found = relax(draft)
+    size = size_of(draft.rounds[-1].entry, draft.shape, draft.gauge)
+    assert found is not None
+    assert size is not None
+    out, w = found.lie.outline, draft.gauge.width_mm
+    assert out.length - out.across == pytest.approx(chains - 2, rel=0.15)
+    assert out.across * w == pytest.approx(size.side_to_side, rel=0.06)
+    assert out.length * w == pytest.approx(size.length, rel=0.06)
+    assert out.lean == 0.0
+
+
+def test_what_is_as_long_as_it_is_wide_has_no_length_of_its_own() -> None:
+    draft = work_draft(polygon(4, 2, 3))
+    found = relax(draft)
+    size = size_of(draft.rounds[-1].entry, draft.shape, draft.gauge)
+    assert found is not None
+    assert size is not None
+    assert (found.lie.outline.length, size.length) == (0.0, 0.0)

@@ -30,10 +30,11 @@ BARELY = 0.065
 
 @dataclass(frozen=True, slots=True)
 class Outline:
-    """The edge of the last round in the plane. across: side to side (flat pieces: along the last row); corners:
-    corner to corner (round pieces: the widest). angles: at each corner; bow: how far the middle of a side stands out
-    of the line between its corners, as a share of it; lean: how far the corners have wandered round since the first
-    round that has them (round pieces: how far stitches lean), positive against the clock."""
+    """The edge of the last round in the plane. across: side to side (flat pieces: along the last row; oblongs: their
+    shorter way); length: the longer way of an oblong, else 0. corners: corner to corner (round pieces: the widest).
+    angles: at each corner; bow: how far the middle of a side stands out of the line between its corners, as a share of
+    it; lean: how far the corners have wandered round since the first round that has them (round pieces: how far
+    stitches lean), positive against the clock; 0 for oblongs, whose corners wander as they grow."""
 
     edge: list[tuple[float, float]]
     across: float
@@ -41,6 +42,7 @@ class Outline:
     angles: list[float] = field(default_factory=list)
     bow: float = 0.0
     lean: float = 0.0
+    length: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -148,19 +150,22 @@ def outline(draft: Draft, net: Net, plane: Floats) -> Outline:
     at = {net.numbers[i]: k for k, i in enumerate(rim)}
     corners = [at[done.made[c].number] for c in sorted(done.corners) if done.made[c].number in at]
     points = np.array(edge)
-    lean = _lean(draft, net, plane)
+    oblong = bool(draft.rounds[-1].entry.straight) and not done.line
+    lean = 0.0 if oblong else _lean(draft, net, plane)
     if done.line:
         across = float(np.linalg.norm(np.diff(points, axis=0), axis=1).sum())
         return Outline(edge, across, float(np.linalg.norm(points[0] - points[-1])), lean=lean)
     if len(corners) < 3:
         widths = [_width(points, k * pi / 36) for k in range(36)]
-        return Outline(
-            edge, min(widths) if draft.rounds[-1].entry.straight else sum(widths) / 36, max(widths), lean=lean
-        )
-    return _polygon(edge, points, corners, lean)
+        if oblong:
+            return Outline(edge, min(widths), max(widths), length=max(widths))
+        return Outline(edge, sum(widths) / 36, max(widths), lean=lean)
+    return _polygon(edge, points, corners, lean, oblong)
 
 
-def _polygon(edge: list[tuple[float, float]], points: Floats, corners: Sequence[int], lean: float) -> Outline:
+def _polygon(
+    edge: list[tuple[float, float]], points: Floats, corners: Sequence[int], lean: float, oblong: bool
+) -> Outline:
     n = len(corners)
     sides = [_side(points, corners[k], corners[(k + 1) % n]) for k in range(n)]
     at = points[list(corners)]
@@ -184,7 +189,9 @@ def _polygon(edge: list[tuple[float, float]], points: Floats, corners: Sequence[
         u = before[-1 - len(before) // 3] - a
         v = after[len(after) // 3] - a
         angles.append(abs(degrees(atan2(u[0] * v[1] - u[1] * v[0], float(u @ v)))))
-    return Outline(edge, sum(across) / len(across), sum(widest) / len(widest), angles, sum(bows) / n, lean)
+    mean = sum(across) / len(across)
+    width, length = (min(across), max(across)) if oblong else (mean, 0.0)
+    return Outline(edge, width, sum(widest) / len(widest), angles, sum(bows) / n, lean, length)
 
 
 def _side(points: Floats, a: int, b: int) -> Floats:

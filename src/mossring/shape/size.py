@@ -12,11 +12,13 @@ from mossring.shape.ledger import Entry
 
 @dataclass(frozen=True, slots=True)
 class Size:
-    """In mm, lying flat and unblocked. measured: from a stated gauge, not from the default."""
+    """In mm, lying flat and unblocked. measured: from a stated gauge, not from the default. length: the longer way of
+    an oblong, 0 for what is as long as it is wide."""
 
     side_to_side: float
     corner_to_corner: float
     measured: bool
+    length: float = 0.0
 
 
 def size_of(entry: Entry, shape: Shape, gauge: Gauge) -> Size | None:
@@ -36,9 +38,9 @@ def size_of(entry: Entry, shape: Shape, gauge: Gauge) -> Size | None:
         return Size(entry.edge[1] * w, hypot(entry.edge[1] * w, r), gauge.measured)
     longer = entry.straight / 2 * w
     if sides < 3:
-        return Size(2 * r, 2 * r + longer, gauge.measured)
+        return Size(2 * r, 2 * r + longer, gauge.measured, 2 * r + longer if longer else 0.0)
     if longer:
-        return Size(2 * r, hypot(2 * r, 2 * r + longer), gauge.measured)
+        return Size(2 * r, hypot(2 * r, 2 * r + longer), gauge.measured, 2 * r + longer)
     reach = r / cos(pi / sides)
     if sides % 2 == 0:
         return Size(2 * r, 2 * reach, gauge.measured)

@@ -32,6 +32,7 @@ def answer(text: str) -> dict[str, object]:
         "size": {
             "side_to_side": size.side_to_side,
             "corner_to_corner": size.corner_to_corner,
+            "length": size.length,
             "measured": size.measured,
         }
         if size
@@ -69,6 +70,7 @@ def _settled(draft: Draft, found: Relaxed) -> dict[str, object]:
             "wave": found.lie.wave * w,
             "across": out.across * w,
             "corners": out.corners * w,
+            "length": out.length * w,
             "angles": out.angles,
             "bow": out.bow,
             "lean": out.lean,

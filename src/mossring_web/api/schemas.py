@@ -142,6 +142,7 @@ class LieOut(Schema):
     wave: float
     across: float
     corners: float
+    length: float
     angles: list[float]
     bow: float
     lean: float
@@ -261,6 +262,7 @@ class ReadInOut(Schema):
 class SizeOut(Schema):
     side_to_side: float
     corner_to_corner: float
+    length: float
     measured: bool
 
 

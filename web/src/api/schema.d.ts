@@ -580,6 +580,8 @@ export interface components {
             side_to_side: number;
             /** Corner To Corner */
             corner_to_corner: number;
+            /** Length */
+            length: number;
             /** Measured */
             measured: boolean;
         };
@@ -610,6 +612,8 @@ export interface components {
             across: number;
             /** Corners */
             corners: number;
+            /** Length */
+            length: number;
             /** Angles */
             angles: number[];
             /** Bow */

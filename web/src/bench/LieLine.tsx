@@ -13,6 +13,7 @@ type Props = {
 export function LieLine({ size, settled, progress, stop, units }: Props) {
   const lie = settled?.lie;
   const across = lie ? lie.across : size?.side_to_side;
+  const long = lie ? lie.length : (size?.length ?? 0);
   const measured = size?.measured ? "by your gauge" : "by a usual gauge";
   const corners = lie && lie.angles.length > 2 ? `, ${length(lie.corners, units)} at the corners` : "";
   return (
@@ -21,7 +22,11 @@ export function LieLine({ size, settled, progress, stop, units }: Props) {
       data-lie={lie?.verdict ?? ""}
     >
       <p className="flex justify-between gap-3">
-        <span>{across ? `about ${length(across, units)} across${corners}` : "no size yet"}</span>
+        <span>
+          {across
+            ? `about ${long ? `${length(across, units)} by ` : ""}${length(long || across, units)} across${corners}`
+            : "no size yet"}
+        </span>
         <span className="whitespace-nowrap">{size && measured}</span>
       </p>
       {progress !== null && progress > 0 ? (

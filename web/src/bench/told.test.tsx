@@ -12,12 +12,13 @@ beforeAll(() => {
 });
 afterEach(cleanup);
 
-const size = { side_to_side: 152, measured: false } as Analysis["size"];
+const size = { side_to_side: 152, length: 0, measured: false } as Analysis["size"];
 const lie: Settled["lie"] = {
   verdict: "flat",
   why: "Every round keeps its place.",
   across: 150,
   corners: 206,
+  length: 0,
   angles: [89, 91, 90, 90],
   bow: 0.004,
   lean: 0.5,
@@ -53,6 +54,11 @@ describe("the line on size and lie", () => {
     cleanup();
     line(settled({ angles: [], verdict: "ruffles", wave: 10 }));
     expect(screen.getByText("Waves 2 cm high.")).toBeTruthy();
+  });
+
+  it("gives both ways of a piece that is longer than it is wide", () => {
+    line(settled({ across: 120, length: 205, angles: [] }));
+    expect(screen.getByText("about 12 cm by 20.5 cm across")).toBeTruthy();
   });
 
   it("shows how far a long settling has come, and stops it", () => {
