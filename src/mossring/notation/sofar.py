@@ -37,11 +37,9 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     if times is None or times < 2 or not (c.token.kind == "end" or c.at(",", ";", ".", "(", "[")):
         c.i = i
         return False
-    run = (
-        len(nodes) - marks.open[next(iter(marks.close))]
-        if marks.close
-        else min(run_so_far(nodes), _since_then(r, nodes, i))
-    )
+    run = len(nodes) - marks.open[next(iter(marks.close))] if marks.close else run_so_far(nodes)
+    since = _since_then(r, nodes, i)
+    run = since if _SEVERAL <= since < run and not marks.close else run
     if run < 1:
         c.i = i
         return False
