@@ -81,7 +81,7 @@ def _nth_chain(c: Cursor) -> int | None:
 
 
 _EARLY = 4
-_ENDS = (",", ";", ":", ".", "and")
+_ENDS = (",", ";", ":", ".", "and", "(", "[")
 _RINGS_BOUGHT = ("plastic", "metal", "bone", "brass", "wooden", "curtain", "key")
 """What a ring that is worked over is made of, or made for."""
 

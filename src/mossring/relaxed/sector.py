@@ -21,15 +21,16 @@ def sector_of(net: Net, start: Floats) -> Sector | None:
     """The smallest sector of a net that its others repeat, from a start (points x 3); None where nothing repeats.
 
     Sectors are alike when they pull alike: with all points where the sector's turned would be, the forces of the whole
-    net must be those of the sector, turned.
+    net must be those of the sector, turned. The first ring and the last show at little cost what can't be.
     """
     sizes = [len(ring) for ring, closed in net.rings if closed]
     if len(sizes) < len(net.rings) or not sizes or sum(sizes) + 1 != net.size:
         return None
-    touching = abs(net.spots).T @ (net.rest * (1.0 + net.stiff + 3.0 * net.squeeze))
+    begun = np.bincount(net.begins, net.rest * (1.0 + net.stiff + 3.0 * net.squeeze), net.size)
+    ends = (begun[net.rings[0][0]], begun[net.rings[-1][0]])
     most = int(np.gcd.reduce(sizes))
     for many in range(most, 1, -1):
-        if most % many == 0 and all(_repeats(touching[ring], many) for ring, _ in net.rings):
+        if most % many == 0 and all(_repeats(along, many) for along in ends):
             sector = Sector(net, start, many)
             if sector.stands_for_all(start):
                 return sector
@@ -37,6 +38,7 @@ def sector_of(net: Net, start: Floats) -> Sector | None:
 
 
 def _repeats(along: Floats, many: int) -> bool:
+    """Whether the springs that begin along a ring come again so many times."""
     parts = along.reshape(many, -1)
     return bool(np.abs(parts - parts[0]).max() < ALIKE)
 

@@ -23,7 +23,8 @@ CLOSE = 2e-3
 """Stitch widths: about a hundredth of a millimetre at a usual gauge."""
 MOST_STEPS = 600
 TELL_EVERY = 20
-MEMORY = 4
+MEMORY, MEMORY_IN_PLANE = 6, 4
+"""How many past steps bend the next one; in the plane there are few, and the first of them mislead."""
 
 
 @dataclass(slots=True)
@@ -60,7 +61,7 @@ def settling(net: Net, start: Floats, flat: bool, how: How | None = None) -> Ite
     x = force.line(start)
     solve = force.solver(x)
     energy, gradient = force(x)
-    past: deque[tuple[Floats, Floats, float]] = deque(maxlen=MEMORY)
+    past: deque[tuple[Floats, Floats, float]] = deque(maxlen=MEMORY_IN_PLANE if flat else MEMORY)
     for step in range(1, how.most + 1):
         way = _downhill(gradient, solve, past)
         slope = float(gradient @ way)
