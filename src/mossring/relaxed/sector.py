@@ -26,7 +26,8 @@ def sector_of(net: Net, start: Floats) -> Sector | None:
     sizes = [len(ring) for ring, closed in net.rings if closed]
     if len(sizes) < len(net.rings) or not sizes or sum(sizes) + 1 != net.size:
         return None
-    begun: Floats = np.bincount(net.begins, net.rest * (1.0 + net.stiff + 3.0 * net.squeeze), net.size)
+    weights = net.rest * (1.0 + net.stiff + 3.0 * net.squeeze)
+    begun = np.bincount(net.begins, weights, net.size).astype(np.float64)
     ends = (begun[net.rings[0][0]], begun[net.rings[-1][0]])
     most = int(np.gcd.reduce(sizes))
     for many in range(most, 1, -1):
