@@ -105,9 +105,12 @@ def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Ite
 
 def _lost_corners(state: State, done: WorkedRound) -> bool:
     """Whether some corners of the round below hold no corner any more, and others do."""
-    before = state.before
-    spaces = [sum(r.made[k].kind == "ch" for k in r.corners) for r in (before, done) if r is not None]
-    return len(spaces) > 1 and 0 < spaces[1] < spaces[0]
+    return state.before is not None and 0 < _open_corners(done) < _open_corners(state.before)
+
+
+def _open_corners(done: WorkedRound) -> int:
+    """How many corners of a round are chain spaces."""
+    return sum(done.made[k].kind == "ch" for k in done.corners)
 
 
 def _has_even_sides(done: WorkedRound) -> bool:

@@ -65,3 +65,17 @@ def test_a_mend_that_adds_a_round_is_judged_to_its_last_round() -> None:
         shape="square",
     )
     assert analyse(text).findings is not None
+
+
+def test_a_round_that_a_later_one_brings_back_is_a_hint_without_mends() -> None:
+    """Increases all at once, and a plain round behind them: it lies flat in the end; cut short, it waves."""
+    waves = ["6 sc in ring", "2 sc in each st around", "2 sc in each st around"]
+    brought_back = rounds(*waves, "sc in each st around")
+    found = [f for f in analyse(brought_back).findings if f.family == 5]
+    assert [(f.round, f.severity) for f in found] == [(3, "hint")]
+    assert "A later round brings it back." in found[0].message
+    assert not found[0].fixes
+    assert analyse(brought_back).verdict == "flat"
+    short = [f for f in analyse(rounds(*waves)).findings if f.family == 5]
+    assert [(f.round, f.severity) for f in short] == [(3, "warn")]
+    assert short[0].fixes

@@ -24,7 +24,7 @@ CLOSE = 2e-3
 MOST_STEPS = 600
 TELL_EVERY = 20
 MEMORY, MEMORY_IN_PLANE = 6, 4
-"""How many past steps bend the next one; in the plane there are few, and the first of them mislead."""
+"""How many past steps bend the next one; in the plane four serve as well as six (decision 0009)."""
 
 
 @dataclass(slots=True)
