@@ -182,12 +182,16 @@ def _one_group(nodes: list[Node]) -> None:
 def one_place_at_start(nodes: list[Node]) -> None:
     """`sl st to corner, ch 3, 2 dc, ch 2, 3 dc in same sp`: the whole beginning is worked in that space."""
     last = nodes[-1] if nodes else None
-    if not isinstance(last, Work) or not last.where.targets or len(nodes) > MOST_AT_START:
+    if not isinstance(last, Work) or len(nodes) > MOST_AT_START:
         return
-    space = last.where.targets[0].is_space
-    if last.where.mode != "same" and not (space and last.where.bare):
+    same = last.where.mode == "same"
+    place = last if last.where.targets else next((n for n in nodes[:-1] if is_slip(n)), None)  # `3 dc in same`
+    if not isinstance(place, Work) or not place.where.targets or not (same or last.where.targets):
         return
-    if last.where.mode != "same" and last.where.targets[0].chains is not None:  # `in ch-2 sp`, where it slipped to
+    space = place.where.targets[0].is_space
+    if not same and not (space and last.where.bare):
+        return
+    if not same and last.where.targets[0].chains is not None:  # `in ch-2 sp`, where it slipped to
         slipped = (n.where.targets for n in nodes[:-1] if isinstance(n, Work) and is_slip(n))
         if last.where.targets not in slipped:
             return

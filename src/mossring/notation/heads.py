@@ -118,7 +118,7 @@ def _yarn(said: dict[str, str]) -> str:
 _NUMBER = re.compile(
     r"^[ \t]*\(?(?P<first>\d{1,3}|"
     + _N_WORDS
-    + r")(?:st|nd|rd|th)?[ \t]*(?:\((?P<yarn>"
+    + r")(?:st|nd|rd|th)?(?:[ \t]*(?:-|–|to|&|and)[ \t]*(?P<last>\d{1,3}))?[ \t]*(?:\((?P<yarn>"
     + _YARN
     + r")\)[ \t]*)?[:.)-][ \t]+(?=\S)",
     re.IGNORECASE,
@@ -147,8 +147,9 @@ def read_head(line: str, numbered: re.Pattern[str] | None = None) -> Head | None
     """The announcement that a line begins with, or None. numbered: how a number alone is one (see `numbering`)."""
     m = next((found for pattern in (*_HEADS, _ALONE) if (found := pattern.match(line))), None)
     if m is None and numbered and (bare := numbered.match(line)):
-        n = _number(bare["first"])
-        return Head(n, n, False, "", (bare.groupdict().get("yarn") or "").upper(), bare.start("first"), bare.end())
+        n, said = _number(bare["first"]), bare.groupdict("")
+        last = int(said.get("last") or n)
+        return Head(n, last, False, "", said.get("yarn", "").upper(), bare.start("first"), bare.end()) if n else None
     if m is None:
         return None
     said = m.groupdict("")

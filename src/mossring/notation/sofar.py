@@ -33,7 +33,10 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
         return True
     c.at("-") and c.ahead().text in (*NUMBERS, "twice", "thrice") and c.accept("-")
     behind = c.tokens[c.i - 1].text in (",", ";", "-") or (marks.close and c.tokens[i - 1].text == ".")
-    times = c.times() if behind else None
+    hole = isinstance(nodes[-1], Chain) and nodes[-1].label is None  # `3 dc, ch 2 four times in ring`
+    times = c.times() if behind or hole else None
+    if times and hole and c.accept("in", "into") and not targets.read_ring(c):
+        times = None
     if times is None or times < 2 or not (c.token.kind == "end" or c.at(",", ";", ".", "(", "[")):
         c.i = i
         return False

@@ -70,9 +70,12 @@ def read_ring(c: Cursor) -> Target | None:
 
 
 def _nth_chain(c: Cursor) -> int | None:
-    """`2nd ch` where a round begins, and no more said: from the hook."""
+    """`2nd ch` where a round begins, and no more said: from the hook; several stitches in the `first ch` of those that
+    it begins with go into the last from the hook."""
     save = c.i
     nth = c.ordinal() if save <= _EARLY and c.tokens[0].text not in ("sl", "ss", "slst", "slip") else None
+    if nth is None and save == _EARLY + 2 and (c.accept("first") or c.ordinal() == 1):
+        nth = _all_in_first(c)
     ends = nth is not None and nth >= 2 and c.accept("ch", "chain") and (c.at(*_ENDS) or c.token.kind == "end")
     if ends:
         return nth
@@ -80,6 +83,15 @@ def _nth_chain(c: Cursor) -> int | None:
     return None
 
 
+def _all_in_first(c: Cursor) -> int | None:
+    """How many chains `ch 2, 6 sc in first ch` begins with; None of another beginning."""
+    one, other, comma, many, made = c.tokens[:5]
+    chains, word = (one, other) if one.kind == "num" else (other, one)
+    several = comma.text == "," and many.kind == "num" and many.value > _IN_A_CORNER
+    return chains.value if word.text in CHAIN_WORDS and several and made.text not in CHAIN_WORDS else None
+
+
+_IN_A_CORNER = 3
 _EARLY = 4
 _ENDS = (",", ";", ":", ".", "and", "(", "[")
 _RINGS_BOUGHT = ("plastic", "metal", "bone", "brass", "wooden", "curtain", "key")

@@ -153,7 +153,7 @@ def _add_made(out: dict[tuple[str, ...], str], dialect: Dialect) -> None:
         out[("f" + t.abbr,)] = "f" + key
         out[("e" + t.abbr,)] = out[("e" + t.abbr + "s",)] = out[("ext" + t.abbr,)] = "e" + key
     single = TERMS[dialect]["sc"]
-    crab = ("crab stitch", "crab stitches", "crab st", "crab sts", f"rev{single.abbr}")
+    crab = ("crab stitch", "crab stitches", "crab st", "crab sts", f"rev{single.abbr}", f"r{single.abbr}")
     for name in (f"rev {single.abbr}", f"reverse {single.abbr}", f"reverse {single.words}", *crab):
         out[tuple(name.split())] = "revsc"
     for name in ("puff", "puffs", "puff st", "puff sts", "puff stitch", "puff stitches"):

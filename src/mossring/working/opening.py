@@ -225,9 +225,11 @@ def _standing(body: Sequence[Node]) -> bool:
 
 
 def _sweeps_spaces(body: Sequence[Node]) -> bool:
-    """Whether what comes is worked in each space: so in the one that a slip stitch has just reached, too."""
-    place = first_place(body)
-    return place is not None and place.mode == "each" and place.targets[0].is_space
+    """Whether what comes is worked in each space (`(2 dc, ch 2, 2 dc) in each corner, 1 dc in each st` counts): so
+    in the one that a slip stitch has just reached, too."""
+    first = next((n for n in flat(body) if isinstance(n, Work | Together)), None)
+    works = (first, *first.also) if isinstance(first, Work) else ()
+    return any(w.where.mode == "each" and w.where.targets[0].is_space for w in works)
 
 
 def beginning_cluster(chain: Chain, node: Node, after: Sequence[Node]) -> Work | Together | None:

@@ -84,6 +84,8 @@ def _same(w: Worker, where: Where, target: Target | None) -> int:
     if target is not None and target.is_space and not edge.matches(u, target):
         if target.kind != "corner" and w.last_space >= 0 and edge.matches(w.last_space, target):
             return w.last_space  # a loop in portions: the rest of it
+        if where.mode == "start" and target.kind == "sp" and not target.chains and not edge.slipped:
+            return u  # `1 sc in same sp as last sl st`, the join: a space is any place, for some
         ahead = edge.find(target, edge.pos) if len(w.made) <= 1 else None
         edge.between = False
         if ahead is not None:

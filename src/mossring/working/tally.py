@@ -48,7 +48,7 @@ def counted(done: WorkedRound, s: Stated, stated: Sequence[Stated] = ()) -> int 
     if s.what == "corners":
         have = len(done.corners)
         return have if have and s.n not in (have, _total(done, "sps")) else None
-    if s.what == "groups":
+    if s.what == "groups" or _groups_called_clusters(done, s):
         sizes = [sum(1 for i in g if done.made[i].counted) for g in groups(done.made)]
         many = [sum(1 for size in sizes if size >= least) for least in (2, 3, 5)]
         many.append(sum(1 for g in groups(done.made) for size in _runs(done, g) if size >= 2))
@@ -70,6 +70,11 @@ def counted(done: WorkedRound, s: Stated, stated: Sequence[Stated] = ()) -> int 
         corner = sum(1 for c in done.corners if done.made[c].kind == s.what) // n
         return None if s.n in (have // n, have // n - corner, have // n + corner) else have // n
     return None if have == s.n else have
+
+
+def _groups_called_clusters(done: WorkedRound, s: Stated) -> bool:
+    """`(4 clusters)` of a round that holds none, and groups of stitches in one place: to some they are the same."""
+    return s.what == "-cl" and not _total(done, s.what) and any(len(g) > 1 for g in groups(done.made))
 
 
 def _kinds(done: WorkedRound, group: list[int]) -> str:
