@@ -160,7 +160,7 @@ def _plain_place(c: Cursor, i: int) -> Where:
     if c.at("first", "beg", "beginning", "last") or c.token.text == "1st":
         return _first_or_last(c, i)
     if _counts_on(c):
-        return Where("next", (read_target(c),), c.span_from(i))
+        return Where("next", (_target_or_stitch(c),), c.span_from(i))
     if c.accept("any") or c.accept_phrase("one", "of"):
         return Where("any", (read_target(c),), c.span_from(i))
     if c.at("rem", "remaining"):
@@ -224,7 +224,8 @@ def _counts_on(c: Cursor) -> bool:
     nth = c.ordinal()
     before = [t.text for t in c.tokens[max(0, save - 12) : save]]
     begun = "first" in before or "1st" in before or (nth == SECOND and _only_begun(c, save))
-    if nth is not None and (c.at(*STITCH_WORDS) or c.opens_stitch()) and begun:
+    bare = nth == SECOND and "in" in before and _ends_here(c)  # `1 dc in the first st, 2 dc in the second`
+    if nth is not None and (c.at(*STITCH_WORDS) or c.opens_stitch() or bare) and begun:
         return True
     c.i = save
     return False

@@ -116,4 +116,6 @@ def _total(done: WorkedRound, what: str) -> int:
     own = lookup(what)
     if own.made == "tog" and what not in counts:  # with all its legs in one place it is a cluster
         return counts.get(composed("cl", own.base, own.legs), 0)
+    if own.made == "foundation" and what not in counts:  # the row that is worked along with its chains
+        return counts.get(own.base, 0)
     return counts.get(what, 0)
