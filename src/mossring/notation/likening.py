@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from mossring.notation import endings
+from mossring.notation import endings, sides
 from mossring.notation.cursor import GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Growth, GrowthKind
@@ -169,25 +169,13 @@ def _instead(r: Reader, n: int) -> tuple[GrowthKind, int] | None:
     c = r.c
     grouped = _group_of(c) or c.accept(*GROUP_WORDS)
     grouped or c.stitch() or c.accept(*STITCH_WORDS)
-    sided = _on_each_side(c)
+    sided = sides.on_each_side(c)
     if not c.accept("instead"):
         return ("side in all", n) if sided and not grouped else None
     before = c.number()
     c.stitch() or c.accept(*STITCH_WORDS)
-    _on_each_side(c)
+    sides.on_each_side(c)
     return None if before is None else ("groups" if grouped else "side", n - before)
-
-
-def _on_each_side(c: Cursor) -> bool:
-    if c.accept("between"):  # `2 groups between the corners`
-        c.accept("each", "every", "all")
-        return c.accept("corners", "corner")
-    said = c.accept("on", "along", "per", "in", "for")
-    c.accept("each", "every")
-    if not (said and c.accept("side", "edge")):
-        return False
-    c.accept("between") and c.accept("corners", "corner", *SPACE_WORDS)
-    return True
 
 
 def _in_each_space(c: Cursor) -> bool:
@@ -212,7 +200,7 @@ def _in_so_many(c: Cursor) -> int | None:
         c.accept("each", "next") and c.accept("of")
         n = c.number()
         c.stitch() or c.accept(*STITCH_WORDS)
-        if n and _on_each_side(c):
+        if n and sides.on_each_side(c):
             return n
     c.i = save
     return None
@@ -249,7 +237,7 @@ def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
     c.i = save
     if not more and c.accept(*GROUP_WORDS, *SPACE_WORDS):  # `but with three gaps on each side`
         c.accept("of") and (c.number(), c.stitch())
-        if _on_each_side(c):
+        if sides.on_each_side(c):
             c.accept(*SPACE_WORDS)  # `with one group of 3 dc in each side space`
             c.accept("instead") and c.number()  # `two groups of 3 dc along each side instead of one`
             return "groups", n
@@ -263,7 +251,7 @@ def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
     if c.accept("of"):  # `1 more group of 3 dc`
         c.number()
         c.stitch() or c.accept(*STITCH_WORDS)
-    if not _on_each_side(c):
+    if not sides.on_each_side(c):
         return None
     c.accept("on", "in", "for")
     c.accept("each", "every") and c.accept(*ROUND_WORDS, "time")

@@ -17,6 +17,7 @@ from mossring.notation import (
     places,
     remarks,
     repeating,
+    sides,
     sofar,
     stitching,
     targets,
@@ -25,6 +26,7 @@ from mossring.notation.cursor import CHAIN_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Chain, Join, Make, Node, Onto, Repeat, SayCorner, Skip, Target, Where, Work
+from mossring.notation.until import END
 from mossring.notation.words import FILL
 
 if TYPE_CHECKING:
@@ -348,6 +350,24 @@ def _place_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool
     return True
 
 
+def _labelled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`corners: 3 dc, ch 2, 3 dc; sides: 7 dc`: what comes in each corner, and on each side."""
+    c = r.c
+    i = c.i
+    if c.ahead().text != ":":
+        return False
+    sided = c.accept("sides")
+    c.i = i + 2
+    if not sided:
+        each = Where("each", (targets.CORNER,), c.span_from(i), until=END)
+        nodes.extend(stitching.swept(r, stitching.worked_in(r, [each], i, depth)))
+        return True
+    before = len(nodes)
+    r.instruction(nodes, Marks(), depth)
+    nodes[before:] = [sides.of_each(n) for n in nodes[before:]]
+    return True
+
+
 def _over_close(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`over the sc just made: standing dc, dc`: in the space that the round below was closed with."""
     c = r.c
@@ -423,6 +443,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     ((), _join),
     (_SKIPPING, _skip),
     (("corner",), _say_corner),
+    (("corners", "sides"), _labelled),
     (_INTO, _place_first),
     (("over", "around", "under"), _over_close),
     (("working", "worked", "work", "all"), _part_behind),

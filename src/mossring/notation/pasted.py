@@ -16,6 +16,8 @@ _LIST_MARK = re.compile(
     r"^([ \t]*)([-•·>]|#{1,6}|\d{1,2}[.)](?=[ \t]+(?:rnd|round|row|r ?\d)))([ \t]+)", re.MULTILINE | re.I
 )
 _LISTED = re.compile(r"\n[ \t]*(?:[-•·>#]|\d{1,2}[.)])")
+_MARKED_COUNT = re.compile(r"(?<=[ .])(\*\*?|__?)([(\[<]\d[^*_\n]*[)\]>]\.?)\1[ \t]*$", re.MULTILINE)
+"""`**(12 dc)**` at the end of a line."""
 _ESCAPE = re.compile(r"\\([*\[\]()_#])")
 COUNTRY = r"(?P<{}>u\.?s\.?a?|u\.?k|american|british|united (?:states|kingdom))"
 _TERM_WORDS = (
@@ -90,6 +92,7 @@ def plain(text: str) -> str:
         text = _LOWER_YARN.sub(lambda m: m[0][:-1] + m[0][-1].upper(), text)
     if not any(mark in text for mark in ("**", "__", "\\", "\n*", "\n_")) and not _LISTED.search("\n" + text):
         return text
+    text = _MARKED_COUNT.sub(lambda m: " " * len(m[1]) + m[2] + " " * (len(m[0]) - len(m[1] + m[2])), text)
     text = _WHOLE_BOLD.sub(lambda m: m[1] + "  " + m[3] + "  ", text)
     text = _LIST_MARK.sub(lambda m: m[1] + (m[0][len(m[1]) :] if m[2] == "#" else " " * (len(m[2]) + len(m[3]))), text)
     text = _ITALIC_HEAD.sub(lambda m: f"{m[1]} {m[3]} ", text)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from mossring.notation import closing, grouping, growing, openers, remarks, repeating, stitching, targets
+from mossring.notation import closing, grouping, growing, openers, remarks, repeating, sides, stitching, targets
 from mossring.notation.cursor import CHAIN_WORDS, STITCH_WORDS, Cursor, Names, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.stated import read_stated
@@ -49,7 +49,7 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
         reader.stated.append(count)
     body = reader.sequence(closer=None, depth=0)
     body, ring, cast = _own_beginning(body)
-    body = list(growing.to_next_space(_told_later(_slipped_in(_started(body)))))
+    body = list(growing.to_next_space(sides.in_turn(_told_later(_slipped_in(_started(body))))))
     written = any(isinstance(n, Join) for n in body) or closing.starts_with_chain(body)
     return RoundTree(
         tuple(body),

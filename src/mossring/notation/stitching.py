@@ -6,7 +6,7 @@ from dataclasses import replace
 from itertools import takewhile
 from typing import TYPE_CHECKING, Literal
 
-from mossring.notation import grouping, increases, labels, legs, places, targets
+from mossring.notation import grouping, increases, labels, legs, places, sides, targets
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
@@ -238,6 +238,9 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     if make.n == 1 and c.at("twice", "thrice") and c.ahead().text in ("in", "into"):  # `dc twice in each st`
         make = replace(make, n=c.times() or 1)
     save = c.i
+    several = sides.whole(c, Where("next", (targets.ANY_STITCH,), (0, 0), make.n))
+    if several.until:  # `7 dc along each side`
+        return [Work((replace(make, n=1),), replace(several, span=c.span_from(i)), c.span_from(i))]
     if _along_foundation(c) and not c.at("in", "into"):
         c.i = save
     around = places.at_place(c)
@@ -249,7 +252,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
             c.i += 1
         if (every := increases.every_other(c, (make,), i)) is not None:
             return [every]
-        wheres = places.read_places(c)
+        wheres = [sides.whole(c, w) for w in places.read_places(c)]
         _along_foundation(c)
         if make.stitch and lookup(make.stitch).made == "post":  # `FPdc around ch-3`: the chain that began the round
             wheres = [replace(w, targets=(Target("start"),)) if _is_space(w) else w for w in wheres]
@@ -355,7 +358,7 @@ def _more_in_place(r: Reader, depth: int, each: bool) -> tuple[Node, ...]:
     save, troubles = c.i, len(c.troubles)
     more: list[Node] = []
     halves: tuple[int, tuple[Node, ...]] = (0, ())  # `ch 2, 3 dc` behind `3 dc`, and where they end
-    while (at := c.i) and (c.accept(",") or c.accept("and")):
+    while (at := c.i) and c.accept(",", "and", "+"):
         if [type(n) for n in more] == [Chain, Work] and all(_in_same_place(n) for n in more):
             halves = (at, tuple(more))
         c.accept("and")
@@ -419,8 +422,13 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
             del c.troubles[troubles:]
             return [*before, first]
         until = second.where.until if second.where.until is not END else first.where.until
+        if first.where.until == _ALONG_A_SIDE:
+            until = END
         also = (*first.also, replace(second, also=()), *second.also)
         first = replace(first, where=replace(first.where, until=until), also=also)
+
+
+_ALONG_A_SIDE = Until("target", targets.CORNER)
 
 
 def _with_same(first: Work, second: Work, until: Until | None) -> Work:
@@ -433,7 +441,8 @@ def _both_around(first: Work, second: Work) -> bool:
     """`sc in each st, 3 sc in each corner sp`: stitches, and what lies between them, in one sweep; so are spaces of two
     kinds, and stitches of two (`sc in each dc, sl st in each FPdc`)."""
     one, other = first.where.targets[0], second.where.targets[:1]
-    sweeps = first.where.until is END and one.kind == "st" and one.stitch != "end"
+    along = first.where.until == _ALONG_A_SIDE and other == (targets.CORNER,)  # `1 dc in each st along each side`
+    sweeps = (first.where.until is END or along) and one.kind == "st" and one.stitch != "end"
     spaces = first.where.until is END and one.is_space and other != (one,)
     kinds = sweeps and one.stitch and other and other[0].stitch and other[0].stitch != one.stitch
     return bool(kinds) or ((sweeps or spaces) and bool(other) and other[0].is_space)

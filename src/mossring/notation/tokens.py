@@ -55,6 +55,12 @@ _NEVER_LAST = re.compile(r"\b(?:bet|betw|btw|foll)\.(?= [a-z\d])", re.IGNORECASE
 """Abbreviations that end no sentence: their full stop is no stop even where it is the only one."""
 _BROKEN = re.compile(r"\n?[^\W_]")
 """What may follow a hyphen that only joins, also where a line is broken behind it."""
+_TIED = re.compile(
+    r"\b(?:ch ?\d|\d ?ch)(?P<behind>[-/])(?=\d* ?(?:sc|hdc|dc|htr|tr|dtr)\b)"
+    r"|(?:\b|(?<=\d))(?:sc|hdc|dc|htr|tr|dtr)(?P<before>[-/])(?=(?:\d ?ch|ch ?\d)(?:[-/]\d* ?[a-z]| x|[,;.)\]]|$))",
+    re.IGNORECASE,
+)
+"""`3tr-2ch-3tr`, `3dc/ch2/3dc`: what ties the stitches of a group to its chains, as a `+` does."""
 _NO_STOP = "\u00ad"
 """Stands where a full stop ended no sentence: passed over."""
 _QUOTES = frozenset("\"“”'‘’")
@@ -77,6 +83,7 @@ def tokenize(text: str) -> list[Token]:
     """
     out: list[Token] = []
     last = -1
+    tied = {m.end(m.lastgroup or 0) - 1 for m in _TIED.finditer(text)} if "-" in text or "/" in text else ()
     for m in _TOKEN.finditer(text):
         start, end = m.span()
         kind = m.lastgroup
@@ -104,7 +111,7 @@ def tokenize(text: str) -> list[Token]:
             digits = raw[:-2]
             out.append(Token("ord", raw.lower(), start, end, tight, int(digits) if len(digits) < 10 else 10**9))
         else:
-            mark = _SAME.get(raw, raw)
+            mark = "+" if start in tied else _SAME.get(raw, raw)
             if mark == "-" and tight and out and out[-1].text == "-":  # `--`
                 continue
             if mark == "-" and raw != "—" and tight and _BROKEN.match(text, end):

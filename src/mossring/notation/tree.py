@@ -45,9 +45,9 @@ class Target:
 @dataclass(frozen=True, slots=True)
 class Until:
     """How far an `each` or a repeat goes: to the end of the round or of this side of a foundation chain
-    (`across`), to a target (excluded), or to the last n targets."""
+    (`across`), to a target (excluded), to the last n targets, or to the end of each side in turn."""
 
-    kind: Literal["end", "across", "target", "last"]
+    kind: Literal["end", "across", "target", "last", "side"]
     target: Target | None = None
     count: int = 0
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from itertools import islice
 from typing import TYPE_CHECKING
@@ -18,17 +18,17 @@ if TYPE_CHECKING:
 
 
 def find_start(worker: Worker, body: Sequence[Node]) -> None:
-    """Fabric form: at a corner if the first place is one, after a corner if the round runs `to corner`."""
+    """Where a round that begins without a word does: after a corner if it runs `to corner`, or counts a whole side."""
     where = first_place(body)
-    corner = where is not None and where.targets and where.targets[0].kind == "corner"
     to_corner = (
         where is not None
         and where.mode == "each"
         and where.until is not None
         and where.until.target is not None
         and where.until.target.kind == "corner"
+        and where.targets[0].kind != "corner"
     )
-    if (to_corner and not corner and not _ends_amid_side(body)) or _counts_a_side(worker, body):
+    if (to_corner and not _ends_amid_side(body)) or _counts_a_side(worker, body):
         worker.edge.go_after_corner()
 
 
@@ -47,7 +47,7 @@ def _counts_a_side(worker: Worker, body: Sequence[Node]) -> bool:
     amid one."""
     edge = worker.edge
     n = 0
-    for node in flat(body):
+    for node in _in_order(body):
         if isinstance(node, Make):  # a picot
             continue
         where = node.where if isinstance(node, Work) else None
@@ -61,6 +61,16 @@ def _counts_a_side(worker: Worker, body: Sequence[Node]) -> bool:
     else:
         return False
     return n not in (0, edge.to_corner(edge.pos)) and n == edge.to_corner(min(edge.corners) + 1)
+
+
+def _in_order(body: Sequence[Node]) -> Iterator[Node]:
+    """The nodes as they are worked, each repeat as often as it says."""
+    for node in body:
+        if isinstance(node, Repeat):
+            for _ in range(node.times or 1):
+                yield from _in_order(node.body)
+        else:
+            yield node
 
 
 def open_round(worker: Worker, body: list[Node]) -> list[Node]:
@@ -100,8 +110,8 @@ def open_round(worker: Worker, body: list[Node]) -> list[Node]:
     first = next(flat(body[i:]), None)
     if isinstance(first, Chain) and not worker.edge.ring:
         _hang_loop(worker)
-    elif not moves and not worker.edge.ring and _counts_a_side(worker, body):  # joined, and begun without a word
-        worker.edge.go_after_corner()
+    elif not moves and not worker.edge.ring:
+        find_start(worker, body)
     return body[i:]
 
 

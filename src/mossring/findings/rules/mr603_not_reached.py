@@ -30,7 +30,8 @@ def check(look: Look) -> Iterator[Finding]:
         short = f": {some(missing, 'stitch', 'stitches')} short" if missing else ""
         message = f"The slip stitches of {look.name.lower()} don't reach the {name} in which it begins{short}."
         if "on" in t.data:  # the place is named, so the round was worked there
-            message = f"The slip stitches of {look.name.lower()} stop {some(missing, 'stitch', 'stitches')} before the {name}."
+            stop = some(missing, "stitch", "stitches")
+            message = f"The slip stitches of {look.name.lower()} stop {stop} before the {name}."
             why = "The round was begun in it all the same."
             yield look.finding(CODE, "warn", t.span, message, why, _further(look, missing))
             return
