@@ -198,16 +198,15 @@ def _guess_shape(doc: Document, dialect: Dialect, said: bool) -> Draft:
 
 
 def _told_shape(doc: Document, dialect: Dialect, said: bool) -> Shape | None:
-    """The shape of a motif whose last round is too wrong to show it: what its title says, or, where its rounds
-    speak of corners, the number of corners that most rounds have."""
+    """The shape of a motif whose last round is too wrong to show it: what its title says, or the number of corners that
+    most rounds have, where they speak of corners or all but one have them."""
     titled = _titled_shape(doc)
-    named = None
     if titled is not None:
         return titled
-    if any("corner" in line.text.lower() for line in doc.rounds):
-        having = {n: _rounds_with(_work(doc, dialect, said, Shape(_NAMED[n], n), False), n) for n in _GUESSED_SIDES}
-        named = max(having, key=lambda n: having[n])
-    return Shape(_NAMED[named], named) if named else None
+    having = {n: _rounds_with(_work(doc, dialect, said, Shape(_NAMED[n], n), False), n) for n in _GUESSED_SIDES}
+    named = max(having, key=lambda n: having[n])
+    speaks = any("corner" in line.text.lower() for line in doc.rounds)
+    return Shape(_NAMED[named], named) if speaks or having[named] >= max(2, len(doc.rounds) - 1) else None
 
 
 def _titled_shape(doc: Document) -> Shape | None:

@@ -7,7 +7,15 @@ from dataclasses import replace
 from typing import Literal
 
 from mossring.notation import RoundLine, RoundTree, Trouble
-from mossring.notation.grouping import all_in_space, heaped, into_gaps, into_spaces, passing_behind, said_twice
+from mossring.notation.grouping import (
+    all_in_space,
+    halves_in_corners,
+    heaped,
+    into_gaps,
+    into_spaces,
+    passing_behind,
+    said_twice,
+)
 from mossring.notation.increases import in_the_others
 from mossring.notation.passing import blanked, only_prose, past_words
 from mossring.notation.tree import Chain, Node, Stated, Target
@@ -87,7 +95,7 @@ def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Ite
     behind a stitch that reaches down passed (`deep`), with what names no place in one (`heaped`), or otherwise."""
     spaces = state.before is not None and any(state.before.spaces())
     grouped = [into_spaces(body, wide, Target(side)) for side, wide in _SPACED] if spaces else []
-    grouped += [all_in_space(body), into_gaps(body)] if spaces else []
+    grouped += [halves_in_corners(body), all_in_space(body), into_gaps(body)] if spaces else []
     begun = [(start, *body)] if start and not any(isinstance(n, Chain) for n in body[:2]) else []
     ways: list[tuple[tuple[Node, ...], _How]] = [
         (heaped(body), "heaped"),

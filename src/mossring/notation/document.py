@@ -20,6 +20,7 @@ from mossring.notation.heads import (
 from mossring.notation.lines import MOVES, continues, wrapped_at
 from mossring.notation.parts import Document, Line, RoundLine
 from mossring.notation.pasted import (
+    Definition,
     corner_told,
     defined_besides,
     defined_within,
@@ -150,6 +151,10 @@ def _line(doc: Document, line: str, at: int) -> None:
     elif doc.rounds and (head := read_unnumbered(line, doc.rounds[-1].last)) and asked(line[head.end :]):
         row = doc.rounds[-1].word == "Row" and not _ABOUT.search(line[head.end :])
         _rounds(doc, replace(head, row=head.row or row), line, at)
+    elif defined := _described(doc, line, at):
+        doc.definitions += defined
+        doc.telling.append((at, at + len(line)))
+        doc.notes.append(Line("definition", line, at))
     elif doc.rounds and continues(doc.plain, doc.rounds[-1].at, doc.rounds[-1].text, at, doc.width):
         last = doc.rounds[-1]
         doc.rounds[-1] = replace(last, text=doc.plain[last.at : at + len(line)].rstrip())
@@ -240,6 +245,15 @@ def _prose(doc: Document, line: str, at: int) -> None:
         shouted = bare.isupper() and len(bare.split()) < 4
         heading = dialect or opens_section(bare) or bare.endswith(":") or shouted
         doc.notes.append(Line("heading" if heading else "note", line, at))
+
+
+def _described(doc: Document, line: str, at: int) -> list[Definition]:
+    """What a line below all rounds describes that they call by name: `Corner: 2 dc, ch 2, 2 dc in the ch-2 sp.`"""
+    defined = definitions_in(line.strip()) if doc.rounds and ":" in line else []
+    above = " ".join(r.text for r in doc.rounds).lower()
+    called = all(re.search(rf"\b{re.escape(name.lower())}\b", above) for d in defined for name in d.names)
+    below = doc.plain[at + len(line) :].splitlines()
+    return defined if called and not any(read_head(later, doc.numbered) for later in below) else []
 
 
 def _begins(doc: Document, bare: str, span: Span) -> bool:

@@ -322,6 +322,29 @@ def into_spaces(body: Sequence[Node], wide: int, side: Target) -> tuple[Node, ..
     return tuple(out)
 
 
+def halves_in_corners(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with what is alike before and after a chain, and names no place, in the next corner: `5 dc,
+    (2 dc, ch 2, 2 dc), 2 dc`."""
+    out: list[Node] = []
+    for node in body:
+        before, chain = (*out[-2:], None, None)[:2]
+        if isinstance(node, Repeat):
+            out.append(replace(node, body=halves_in_corners(node.body)))
+        elif isinstance(chain, Chain) and not chain.label and (half := _half(before)) and half == _half(node):
+            out[-2:] = [Work((half, chain, half), Where("next", (Target("corner"),), node.span), node.span)]
+        else:
+            out.append(node)
+    return tuple(out)
+
+
+def _half(node: Node | None) -> Make | None:
+    """Stitches of one kind that name no place, as said of one: in a space there are no loops."""
+    if not isinstance(node, Work) or not _unsaid(node) or node.where.targets != (ANY_STITCH,):
+        return None
+    make = node.group[0] if len(node.group) == 1 else None
+    return replace(make, n=node.where.count, span=(0, 0), part="") if isinstance(make, Make) and make.n == 1 else None
+
+
 def into_gaps(body: Sequence[Node]) -> tuple[Node, ...]:
     """The instructions with `3 dc in next sp` as said of the next gap between groups, where there are no chains."""
     return tuple(

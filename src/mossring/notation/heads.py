@@ -43,17 +43,24 @@ _ORDINAL = (
     + _NTH
     + r")*)\s+(?P<word2>rounds?|rnds?\.?|rows?|rds?\.?|r(?=\.? ?[:.)-]))"
 )
+_TOLD = r"(?:for|in|on|to work) (?:the )?"
+_GOES_ON = r"(?:,\s+|\s+(?=(?:work|make|chain|ch|repeat)\b))"
 _HEADS = (
     re.compile(_LEAD + _ONE + _MORE + _SIDE + _IN + _NUMBERED + _COLOUR + _WHAT + _END, re.IGNORECASE),
     re.compile(
         _LEAD + _ORDINAL + _SIDE + _IN + _NUMBERED + _COLOUR + r"(?:" + _END + r"|" + _BARE_END + r")", re.IGNORECASE
     ),
     re.compile(_LEAD + _ONE + _SIDE + _BARE_END, re.IGNORECASE),
+    re.compile(_LEAD + _TOLD + _ORDINAL + _GOES_ON, re.IGNORECASE),
+    re.compile(_LEAD + _TOLD + _ONE + _MORE + _GOES_ON, re.IGNORECASE),
 )
 _ALONE = re.compile(_LEAD + _ONE + _SIDE + r"\s*$", re.IGNORECASE)
 """A round announced on a line of its own; its instructions stand below."""
 _INNER = re.compile(
-    r"[.;)\]] +(?=(?:Rnd|Rnds|Round|Rounds|Row|Rows|R) ?\d{1,3}(?:[ ]?(?:-|–|to|&|\+|and)[ ]?\d{1,3})?[ ]?[:.)] ?\S)"
+    r"[.;)\]] +(?=(?:Rnd|Rnds|Round|Rounds|Row|Rows|R) ?\d{1,3}(?:[ ]?(?:-|–|to|&|\+|and)[ ]?\d{1,3})?[ ]?[:.)] ?\S"
+    r"|(?:For|In|On|To work) (?:the )?(?:(?:first|"
+    + "|".join(ORDINALS)
+    + r") (?:round|row)|(?:round|row) \d{1,3}), \S)"
 )
 """Where another round begins on the same line: after the end of a sentence."""
 
@@ -162,7 +169,7 @@ def read_head(line: str, numbered: re.Pattern[str] | None = None) -> Head | None
     if 0 in numbers:
         return None
     word = (said.get("word") or said["word2"]).lower()
-    side = said["side"].lower()
+    side = said.get("side", "").lower()
     return Head(
         min(numbers),
         max(numbers),
@@ -264,7 +271,12 @@ def inner_starts(line: str) -> list[int]:
     return [m.end() for m in _INNER.finditer(line)]
 
 
-_FIRST_WITHIN = re.compile(r"(?<=[:.;)]) +(?=(?:Rnd|Round|Row|R) ?1 ?[:.)=] ?\S)", re.IGNORECASE)
+_FIRST_WITHIN = re.compile(
+    r"(?<=[:.;)]) +(?=(?:(?:Rnd|Round|Row|R) ?1 ?[:.)=]|(?:For|In) (?:the )?(?:first (?:round|row)|(?:round|row) 1)"
+    + _GOES_ON
+    + r") ?\S)",
+    re.IGNORECASE,
+)
 
 
 def first_within(line: str) -> int:

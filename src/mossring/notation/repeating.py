@@ -60,6 +60,7 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
         return
     if not body:
         return
+    body = again(list(body), len(body), starred=True)
     whole = Repeat(body, min(times, MAX_TIMES) if times is not None else None, span, until, times_span=span)
     omitted = endings.omitted(r)  # `*...* 4 times leaving last 2 dc unworked`
     short = endings.shortened(body, omitted) if omitted and whole.times else None
@@ -211,7 +212,8 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
         return stitching.swept(r, [Work(group, w, c.span_from(i)) for w in wheres])
     if times is None and until is None:
         return inner
-    return [Repeat(tuple(inner), times, c.span_from(i), until=until, times_span=times_span)]
+    body = again(inner, len(inner), starred=True)  # `(2 dc in first, 1 dc in next) x 10`
+    return [Repeat(body, times, c.span_from(i), until=until, times_span=times_span)]
 
 
 def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:

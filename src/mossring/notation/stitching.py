@@ -66,9 +66,10 @@ def stitches(r: Reader) -> list[Node]:
         return increases.increase(r, n)
     if n is not None and c.at(*_DECREASES):
         return increases.decrease(r, n)
-    if n in (2, 3) and c.token.tight and c.ahead().text in ("inc", "incs", "increase"):  # `2-dc inc`
+    pair = n in (2, 3) and c.token.tight and c.ahead().text in ("inc", "incs", "increase")
+    if pair and c.opens_stitch():  # `2-dc inc`
         r.last_stitch = c.stitch()
-        return increases.increase(r, made=n)
+        return increases.increase(r, made=n or 1)
     if n is not None and (name := c.name()):
         return _special(r, name, n, i, start)
     c.i = at
@@ -183,6 +184,8 @@ def _unnamed(c: Cursor) -> str:
 
 def _goes_on(c: Cursor) -> bool:
     """Whether a place follows where a stitch should be named, of this number or of one behind it (`1, 2 in next`)."""
+    if c.at(",", "and", "+") and c.ahead().text in ("inc", "incs", "dec"):  # `(1, inc) 7 times`
+        return True
     k = 0
     while c.ahead(k).text == "," and c.ahead(k + 1).kind == "num":
         k += 2

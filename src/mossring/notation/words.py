@@ -45,6 +45,7 @@ SHORT = {
     "repeated": "rep",
     "repeating": "rep",
     "jn": "join",
+    "col": "colour",
     "color": "colour",
     "shade": "colour",
     "bet": "between",

@@ -10,7 +10,7 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Iterator
-from itertools import pairwise
+from itertools import groupby, pairwise
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
@@ -33,10 +33,12 @@ def check(look: Look) -> Iterator[Finding]:
     for kind, n in counts.items():
         if n == look.draft.shape.sides:  # a taller stitch at every corner
             continue
-        if kind not in TERMS[dialect] or not (_in_one_place(done, kind) or _nowhere_else(look, kind)):
+        if kind not in TERMS[dialect]:
             continue
         abbr = term(kind, dialect).abbr
         meant = next((k for k, t in other.items() if t.abbr == abbr), None)
+        if not (_in_one_place(done, kind) or _nowhere_else(look, kind) or _in_like_groups(look, kind, meant)):
+            continue
         stitch = next(m for m in done.made if m.kind == kind)
         if meant is None or counts.get(meant, 0) < MANY or stitch.start:
             continue
@@ -65,6 +67,24 @@ def _nowhere_else(look: Look, kind: str) -> bool:
     alone = all(feet[m.feet] == 1 and m.feet not in corners and not m.gap for m in done.made if m.kind == kind)
     made = [m.kind for m in done.made if m.counted]
     return alone and any(a == b == kind for a, b in pairwise(made))
+
+
+def _in_like_groups(look: Look, kind: str, meant: str | None) -> bool:
+    """Whether the motif has such stitches in this round alone, in groups along the sides that are as large as its
+    groups of the other height: `3 dc in 1-ch sp` beside corners of `3 tr, 2 ch, 3 tr`."""
+    done = look.round.worked
+    if any(kind in r.worked.counts() for r in look.draft.rounds if r is not look.round):
+        return False
+    mine, others = (_runs(done, k) for k in (kind, meant))
+    corners = {done.made[c].feet for c in done.corners} | {m.feet for m in done.made if m.kind == meant}
+    aside = all(m.feet not in corners and not m.gap for m in done.made if m.kind == kind)
+    return aside and len(mine) == 1 and mine <= others and min(mine) > 1
+
+
+def _runs(done: WorkedRound, kind: str | None) -> set[int]:
+    """How many stitches of a kind stand side by side in one place."""
+    runs = groupby(done.made, key=lambda m: (m.kind, m.feet))
+    return {len(list(made)) for (k, _), made in runs if k == kind}
 
 
 def _half_triple(look: Look) -> Iterator[Finding]:
