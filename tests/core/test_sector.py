@@ -10,7 +10,7 @@ import numpy as np
 import pytest
 from hypothesis import HealthCheck, given, settings
 
-from mossring.draft import work_draft
+from mossring.draft import forget, work_draft
 from mossring.relaxed.forces import Forces
 from mossring.relaxed.net import Floats, Net, net_of
 from mossring.relaxed.rest import lay_out
@@ -59,6 +59,8 @@ ALONE = [
 
 
 def laid(text: str) -> tuple[Net, Floats]:
+    """The net of a piece that nobody settled before: its points lie as the ledger lays them."""
+    forget()
     draft = work_draft(text)
     net = net_of(draft)
     return net, lay_out(draft, net, flat=True)
