@@ -193,20 +193,22 @@ def _guess_shape(doc: Document, dialect: Dialect, said: bool) -> Draft:
             return draft
         if draft.rounds and len(draft.rounds) == 1 and len(draft.rounds[0].worked.corners) == n:
             return draft
-    told = _told_shape(doc, dialect, said)
-    return _work(doc, dialect, said, told or Shape("circle", 0), False)
+    circle = _work(doc, dialect, said, Shape("circle", 0), False)
+    told = titled or _told_shape(circle)
+    return _work(doc, dialect, said, told, False) if told else circle
 
 
-def _told_shape(doc: Document, dialect: Dialect, said: bool) -> Shape | None:
-    """The shape of a motif whose last round is too wrong to show it: what its title says, or the number of corners that
-    most rounds have, where they speak of corners or all but one have them."""
-    titled = _titled_shape(doc)
-    if titled is not None:
-        return titled
-    having = {n: _rounds_with(_work(doc, dialect, said, Shape(_NAMED[n], n), False), n) for n in _GUESSED_SIDES}
-    named = max(having, key=lambda n: having[n])
+def _told_shape(circle: Draft) -> Shape | None:
+    """The shape of a motif whose last round is too wrong to show it: the number of corners that most rounds have, where
+    they speak of corners or all but one have them. circle: as it works without a shape."""
+    doc = circle.doc
     speaks = any("corner" in line.text.lower() for line in doc.rounds)
-    return Shape(_NAMED[named], named) if speaks or having[named] >= max(2, len(doc.rounds) - 1) else None
+    if not speaks and not any(r.worked.troubles for r in circle.rounds):
+        return None
+    shapes = [Shape(_NAMED[n], n) for n in _GUESSED_SIDES]
+    having = {s: _rounds_with(_work(doc, circle.dialect, circle.said_terms, s, False), s.sides) for s in shapes}
+    most = max(having, key=lambda s: having[s])
+    return most if speaks or having[most] >= max(2, len(doc.rounds) - 1) else None
 
 
 def _titled_shape(doc: Document) -> Shape | None:

@@ -391,3 +391,50 @@ def test_what_stands_behind_then_comes_again_and_not_what_stands_before_it() -> 
     draft = work_draft(f"{SQUARE}Rnd 2: {words}")
     assert found(f"{SQUARE}Rnd 2: {words}") == []
     assert draft.rounds[1].worked.per_side() == [7, 7, 7, 7]
+
+
+# ---- sides and corners told at once, and what stands between, below or before the rounds ---------------------------
+
+
+@pytest.mark.parametrize("said", ["6 dc along each side", "dc in 8 dc on each side"])
+def test_a_side_told_with_too_few_or_too_many_is_told_back(said: str) -> None:
+    right = SOLID + f"Rnd 3: {CORNER} in each corner, 7 dc along each side"
+    same(right, SEVEN)
+    assert [f.split()[1] for f in found(SOLID + f"Rnd 3: {CORNER} in each corner, {said}")] == ["3"]
+
+
+def test_groups_between_groups_come_behind_the_spaces() -> None:
+    long = GRANNY + "Rnd 3: [(3 dc, ch 2, 3 dc) in corner, 3 dc between groups] 4 times"
+    for short in (
+        "Into every ch-2 sp: (3 dc, ch 2, 3 dc); between groups: 3 dc",
+        "(3 dc, ch 2, 3 dc) in each ch-2 sp; 3 dc between groups",
+        "*Working into the corner, 3 dc, ch 2, 3 dc; working between the groups, 3 dc; repeat from * 3 times more",
+    ):
+        same(GRANNY + "Rnd 3: " + short, long)
+
+
+def test_a_corner_described_below_the_rounds() -> None:
+    below = SQUARE + "Rnd 2: [3 dc, corner] 4 times\nCorner: 2 dc, ch 2, 2 dc in the ch-2 sp."
+    same(below, SQUARE + f"Rnd 2: [dc in next 3 dc, {CORNER} in corner] 4 times")
+    assert analyse(SQUARE + "Rnd 2: [3 dc, corner] 4 times").findings  # nobody says what it is
+
+
+def test_rounds_told_in_prose() -> None:
+    told = (
+        "Terms: US\nBegin with a magic ring. For the first round, work 6 single crochet in the ring. For the second round, "
+        "work 2 single crochet in each stitch. For round 3, work 1 single crochet in the next stitch and twice in the one "
+        "after, all round."
+    )
+    draft = work_draft(told)
+    assert [r.worked.stitches for r in draft.rounds] == [6, 12, 18]
+    assert not [f for f in analyse(told).findings if f.severity != "hint" and f.family < 5]
+
+
+def test_a_group_in_the_other_dialect_s_height_is_told_once() -> None:
+    """Fact of the trade: a UK treble is a US double crochet (Craft Yarn Council's table of US and UK terms)."""
+    text = (
+        "Terms: UK\nShape: square\nRnd 1: [3 tr in ring, 2 ch] 4 times\nRnd 2: [(3 tr, 2 ch, 3 tr) in corner, 1 ch] 4 times\n"
+        "Rnd 3: [(3 tr, 2 ch, 3 tr) in corner, 1 ch, 3 {} in 1-ch sp, 1 ch] 4 times"
+    )
+    told = {word: [f.code for f in analyse(text.format(word)).findings] for word in ("tr", "dc", "htr")}
+    assert told == {"tr": [], "dc": ["MR702"], "htr": []}  # no dialect calls a treble htr

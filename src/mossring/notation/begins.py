@@ -160,7 +160,11 @@ def ring(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     if not only_acts(nodes):
         return False
     save = c.i
-    if c.accept_phrase("ring", "of"):
+    formed = c.accept("form")
+    if c.accept("ring") and c.accept("of", "with", "from", "using"):
         r.ring = c.chains()
+    if formed and not r.ring:
+        c.i = save
+        return False
     c.i = c.i if r.ring and c.i > save + 1 else save + 1
     return True

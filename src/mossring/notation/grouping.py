@@ -8,9 +8,9 @@ from itertools import pairwise
 from typing import TYPE_CHECKING
 
 from mossring.notation import places
-from mossring.notation.targets import ANY_STITCH
+from mossring.notation.targets import ANY_STITCH, CORNER
 from mossring.notation.tree import Act, Chain, Label, Make, Node, Repeat, Skip, Target, Together, Trouble, Where, Work
-from mossring.notation.until import END
+from mossring.notation.until import ALONG_A_SIDE, END
 from mossring.stitches.table import composed, is_stitch, lookup
 
 if TYPE_CHECKING:
@@ -114,7 +114,16 @@ def _two_sweeps(nodes: list[Node]) -> None:
     """`dc in each st with 2 dc, ch 2, 2 dc in each corner`: the second is worked on the way of the first, behind which
     nothing would be left for it."""
     first, second = nodes[-2:] if len(nodes) > 1 else (None, None)
-    if not isinstance(first, Work) or not isinstance(second, Work) or first.where.until != END:
+    if not isinstance(first, Work) or not isinstance(second, Work):
+        return
+    if first.where.until == END and first.where.targets == (CORNER,) and second.where.until == ALONG_A_SIDE:
+        second = replace(second, where=replace(second.where, until=END))
+    if first.where.until != END:
+        return
+    if first.where.targets[0].is_space and second.where.bare and second.where.targets[:1] == (Target("group"),):
+        where = Where("each", (Target("gap"),), second.where.span, until=END)  # `...; 3 dc between groups`
+        second = replace(second, where=where)
+        nodes[-2:] = [replace(first, also=(*first.also, second))]
         return
     if first.where.mode != "each" or second.where.mode != "each" or second.where.until != END:
         return
@@ -220,6 +229,8 @@ def all_at_start(nodes: list[Node]) -> None:
     before, (start, first, chain, second) = nodes[:-4], nodes[-4:]
     at = before[-1] if before else None
     place = at.where if isinstance(at, Act) or (isinstance(at, Work) and is_slip(at)) else None
+    if isinstance(start, Work) and start.where.said and len(start.group) == 1:  # `in any corner, ch 3, 2 dc, ch 2, ...`
+        place, start = start.where, start.group[0]
     if place is None or not place.targets or not place.targets[0].is_space:
         return
     if not all(isinstance(n, Act) or is_slip(n) for n in before) or not isinstance(start, Chain) or start.n < 2:

@@ -22,7 +22,7 @@ from mossring.notation import (
     stitching,
     targets,
 )
-from mossring.notation.cursor import CHAIN_WORDS, STITCH_WORDS, Cursor
+from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Chain, Join, Make, Node, Onto, Repeat, SayCorner, Skip, Target, Where, Work
@@ -350,6 +350,22 @@ def _place_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool
     return True
 
 
+def _between_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`between groups: 3 dc`, `working between the groups, 3 dc`: in each of the gaps, or in the next of a repeat."""
+    c = r.c
+    i = c.i
+    working = c.accept("working", "work")
+    between = c.accept("between") and c.accept(*GROUP_WORDS)
+    if not between or not (c.accept(":", "work", "make") or (working and c.accept(","))):
+        c.i = i
+        return False
+    where = Where("each", (Target("gap"),), c.span_from(i), until=END)
+    if marks.open or (depth and not r.sweeping):
+        where = Where("next", (Target("gap"),), c.span_from(i))
+    nodes.extend(stitching.swept(r, stitching.worked_in(r, [where], i, depth)))
+    return True
+
+
 def _labelled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`corners: 3 dc, ch 2, 3 dc; sides: 7 dc`: what comes in each corner, and on each side."""
     c = r.c
@@ -439,11 +455,12 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (("spiral", "spirals", "continuous"), _spiral),
     (acts.ACT_WORDS, _act),
     ((), _times_behind),
-    (("with", "separated", "between", "after"), _chains_between),
+    (("with", "separated", "between", "after", "each", "every"), _chains_between),
     ((), _join),
     (_SKIPPING, _skip),
     (("corner",), _say_corner),
     (("corners", "sides"), _labelled),
+    (("between", "working", "work"), _between_first),
     (_INTO, _place_first),
     (("over", "around", "under"), _over_close),
     (("working", "worked", "work", "all"), _part_behind),
@@ -457,7 +474,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (("to",), _finished),
     ((), _remark),
     (("mr", "mc"), begins.so_many_in_ring),
-    (("magic", "adjustable", "sliding", "slip", *_CENTRES), begins.ring),
+    (("magic", "adjustable", "sliding", "slip", "form", *_CENTRES), begins.ring),
     (FILL, _fill),
 )
 """The words that an instruction of each kind may begin with (empty: any), and what reads it."""

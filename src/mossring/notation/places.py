@@ -29,6 +29,8 @@ _CENTRES = ("centre", "center", "middle", "third", "second", "fourth", "fifth", 
 
 def read_places(c: Cursor) -> list[Where]:
     """What follows `in`: one place, or several joined by `and`. Raises UnreadableError if there is none."""
+    if (both := _both(c)) is not None:
+        return [both]
     places = [read_place(c)]
     while c.at("and", "&") or (c.at(",") and c.ahead().text == "and" and c.ahead(2).text in _INTO):
         save = c.i
@@ -62,6 +64,20 @@ def _together(c: Cursor, places: list[Where]) -> Where | None:
         c.accept("time")
     targets = tuple(t for p in places for t in p.targets)
     return Where("together", targets, (places[0].span[0], places[1].span[1]))
+
+
+def _both(c: Cursor) -> Where | None:
+    """`both ch-2 sps of rounds 2 and 3 (together)`: two spaces, one over the other, as one place."""
+    i = c.i
+    if c.accept("both") and opens_target(c):
+        target = read_target(c)
+        one = read_round_meant(c)
+        other = c.number() if one and c.accept("and", "&") else None
+        if other and target.is_space:
+            c.accept("together") or (c.accept_phrase("at", "same") and c.accept("time"))
+            return Where("together", (replace(target, round=one), replace(target, round=other)), c.span_from(i))
+    c.i = i
+    return None
 
 
 def _opens_place(c: Cursor) -> bool:

@@ -71,9 +71,15 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
     """`12 dc in ring with ch 1 between each`, `(3 dc, ch 2, 3 dc) in each corner, ch 1 between corners`: what was just
     made is made one by one, with chains behind each."""
     i = c.i
+    if c.accept("each", "every"):  # `2 tr in each sp, each pair separated by 1 ch`
+        c.stitch() or c.accept(*STITCH_WORDS, *GROUP_WORDS, "one", "pair", "cl")
+        if not c.at("separated"):
+            c.i = i
+            return False
+    begun = c.i
     apart = c.at("separated")
     c.accept("with", "separated") and c.accept("by")
-    chain = nodes[-1] if c.i == i and nodes and isinstance(nodes[-1], Chain) else None
+    chain = nodes[-1] if c.i == begun and nodes and isinstance(nodes[-1], Chain) else None
     made = nodes[:-1] if chain else nodes
     n = chain.n if chain else c.chains()
     each = n and made and (c.accept("between", "after") or apart)

@@ -21,7 +21,7 @@ def on_each_side(c: Cursor) -> bool:
             return True
         c.i = save
         return False
-    said = c.accept("on", "along", "per", "in", "for", "across", "down")
+    said = c.accept("on", "along", "per", "in", "into", "for", "across", "down")
     c.accept("each", "every", "all")
     if not (said and c.accept("side", "sides", "edge")):
         c.i = save

@@ -23,7 +23,7 @@ from mossring.notation.tree import (
     Where,
     Work,
 )
-from mossring.notation.until import END, read_until
+from mossring.notation.until import ALONG_A_SIDE, END, read_until
 from mossring.notation.words import NUMBERS
 from mossring.stitches.table import lookup
 
@@ -112,6 +112,8 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     """A stitch with its number before or behind it: `3 dc`, `dc 5`, `dc`, `2 3-dc cls`, `dc3tog`."""
     c = r.c
     _reaching(c)
+    if r.last_stitch and c.at("once", "twice", "thrice") and c.ahead().text in ("in", "into"):  # `and twice in next`
+        return placed(r, Make(r.last_stitch, c.times() or 1, c.span_from(i), part=part or r.part), i)
     legged = c.legged()
     n = None if legged else c.number()
     c.accept("more")
@@ -238,7 +240,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     if c.at("all") and c.ahead().text in ("in", "into"):
         c.i += 1
         r.all_in = True
-    if make.n == 1 and c.at("twice", "thrice") and c.ahead().text in ("in", "into"):  # `dc twice in each st`
+    if make.n == 1 and c.at("once", "twice", "thrice") and c.ahead().text in ("in", "into"):  # `dc twice in each st`
         make = replace(make, n=c.times() or 1)
     save = c.i
     several = sides.whole(c, Where("next", (targets.ANY_STITCH,), (0, 0), make.n))
@@ -264,6 +266,11 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
             stands = [Work((make,), Where("same", (), span), span)] if make.stitch != "slst" else []
             return [Act("attach", span, where=wheres[0]), *stands]
         return swept(r, [Work((legs.in_loop(make, w),), legs.without_loop(w), span) for w in wheres])
+    if c.at("across", "along") and c.ahead().kind == "num":  # `dc across 3`, `dc along 7 sts`
+        c.i += 1
+        n = c.number() or 1
+        target = targets.ANY_STITCH if c.ends(0) else targets.read_target(c)
+        return [Work((make,), Where("next", (target,), c.span_from(i), n), c.span_from(i))]
     if make.n > 1 and _along_rows(c):
         place = Where("next", (Target("st", "end"),), c.span_from(i), make.n)
         return [Work((replace(make, n=1),), place, c.span_from(i))]
@@ -425,13 +432,10 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
             del c.troubles[troubles:]
             return [*before, first]
         until = second.where.until if second.where.until is not END else first.where.until
-        if first.where.until == _ALONG_A_SIDE:
+        if ALONG_A_SIDE in (first.where.until, second.where.until):
             until = END
         also = (*first.also, replace(second, also=()), *second.also)
         first = replace(first, where=replace(first.where, until=until), also=also)
-
-
-_ALONG_A_SIDE = Until("target", targets.CORNER)
 
 
 def _with_same(first: Work, second: Work, until: Until | None) -> Work:
@@ -444,7 +448,7 @@ def _both_around(first: Work, second: Work) -> bool:
     """`sc in each st, 3 sc in each corner sp`: stitches, and what lies between them, in one sweep; so are spaces of two
     kinds, and stitches of two (`sc in each dc, sl st in each FPdc`)."""
     one, other = first.where.targets[0], second.where.targets[:1]
-    along = first.where.until == _ALONG_A_SIDE and other == (targets.CORNER,)  # `1 dc in each st along each side`
+    along = first.where.until == ALONG_A_SIDE and other == (targets.CORNER,)  # `1 dc in each st along each side`
     sweeps = (first.where.until is END or along) and one.kind == "st" and one.stitch != "end"
     spaces = first.where.until is END and one.is_space and other != (one,)
     kinds = sweeps and one.stitch and other and other[0].stitch and other[0].stitch != one.stitch

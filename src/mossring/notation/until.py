@@ -8,6 +8,8 @@ from mossring.notation.tree import Target, Until
 
 END = Until("end")
 """To the end of the round."""
+ALONG_A_SIDE = Until("target", CORNER)
+"""To the next corner; beside what is worked in each corner, along every side."""
 
 
 def read_until(c: Cursor) -> Until | None:
@@ -31,7 +33,9 @@ def read_until(c: Cursor) -> Until | None:
         elif c.accept("to"):
             return _until_what(c)
         c.accept("row")
-        return Until("target", CORNER) if side else Until("across")
+        return ALONG_A_SIDE if side else Until("across")
+    if c.at("between") or (c.at("in") and c.ahead().text == "between"):
+        return _between_corners(c)
     up = c.at("up") and c.ahead().text == "to"
     if (up or c.at("to", "until", "till")) and not c.phrase("to", "join") and not c.phrase("to", "form"):
         till = c.at("until", "till")
@@ -39,6 +43,18 @@ def read_until(c: Cursor) -> Until | None:
         if till and _so_many_worked(c):
             return END
         return _until_what(c)
+    return None
+
+
+def _between_corners(c: Cursor) -> Until | None:
+    """`dc in each dc between corners`, `in between`: along a side."""
+    save = c.i
+    c.accept("in")
+    c.accept("between")
+    c.accept("each", "every", "all", "these", "those")
+    if c.accept("corners", "corner", "them") or c.token.kind == "end" or c.at(",", ";", ".", ")", "]", "(", "*"):
+        return ALONG_A_SIDE
+    c.i = save
     return None
 
 

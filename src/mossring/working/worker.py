@@ -278,9 +278,9 @@ class Worker(Maker):
 
     def _each(self, node: Work) -> None:
         edge = self.edge
-        # what is named besides goes before `each st`, and corners before any other space
+        # what is named besides goes before `each st`, corners before any other space, and a space before a gap
         sweeps = [(work, t) for work in (*reversed(node.also), node) for t in work.where.targets]
-        sweeps.sort(key=lambda sweep: sweep[1].kind != "corner")
+        sweeps.sort(key=lambda sweep: (sweep[1].kind != "corner", sweep[1].kind == "gap"))
         stop = reach.until(self, node.where.until)
         if id(node) in self.short and stop == edge.end and edge.at(stop - 1).start:
             stop -= 1
