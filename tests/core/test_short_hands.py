@@ -421,9 +421,9 @@ def test_a_corner_described_below_the_rounds() -> None:
 
 def test_rounds_told_in_prose() -> None:
     told = (
-        "Terms: US\nBegin with a magic ring. For the first round, work 6 single crochet in the ring. For the second round, "
-        "work 2 single crochet in each stitch. For round 3, work 1 single crochet in the next stitch and twice in the one "
-        "after, all round."
+        "Terms: US\nBegin with a magic ring. For the first round, work 6 single crochet in the ring. "
+        "For the second round, work 2 single crochet in each stitch. For round 3, work 1 single crochet in the next "
+        "stitch and twice in the one after, all round."
     )
     draft = work_draft(told)
     assert [r.worked.stitches for r in draft.rounds] == [6, 12, 18]
@@ -433,7 +433,8 @@ def test_rounds_told_in_prose() -> None:
 def test_a_group_in_the_other_dialect_s_height_is_told_once() -> None:
     """Fact of the trade: a UK treble is a US double crochet (Craft Yarn Council's table of US and UK terms)."""
     text = (
-        "Terms: UK\nShape: square\nRnd 1: [3 tr in ring, 2 ch] 4 times\nRnd 2: [(3 tr, 2 ch, 3 tr) in corner, 1 ch] 4 times\n"
+        "Terms: UK\nShape: square\nRnd 1: [3 tr in ring, 2 ch] 4 times\n"
+        "Rnd 2: [(3 tr, 2 ch, 3 tr) in corner, 1 ch] 4 times\n"
         "Rnd 3: [(3 tr, 2 ch, 3 tr) in corner, 1 ch, 3 {} in 1-ch sp, 1 ch] 4 times"
     )
     told = {word: [f.code for f in analyse(text.format(word)).findings] for word in ("tr", "dc", "htr")}

@@ -82,7 +82,8 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
                 break
             c.i += 1
         return Act("fasten off", c.span_from(i))
-    if c.accept("pm", "mark") or (c.at("place", "move", "put", "remove") and c.ahead().text == "marker"):
+    marker = c.at("place", "move", "put", "remove") and c.ahead().text == "marker"
+    if c.accept("pm", "mark") or marker or (c.at("move") and c.ahead().text == "it"):
         while c.token.kind in ("word", "ord", "num"):
             c.i += 1
         return Act("marker", c.span_from(i))
