@@ -450,7 +450,7 @@ def _and_targets(c: Cursor) -> list[Target]:
 def _ends_here(c: Cursor) -> bool:
     """`2 dc in each`, `2 dc in each around`: nothing names what; it is each stitch."""
     return c.token.kind in ("end", "star") or c.at(
-        ",", ";", ".", "(", "[", ")", "]", "*", "**", "+", "around", "across", "to", "-", "="
+        ",", ";", ".", "(", "[", ")", "]", "*", "**", "+", "around", "across", "all", "to", "-", "="
     )
 
 

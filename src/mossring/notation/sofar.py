@@ -59,9 +59,10 @@ def all_round(r: Reader, nodes: list[Node]) -> bool:
     last = nodes[-1] if nodes else None
     one = isinstance(last, Work) and last.where.mode == "next" and last.where.said
     begun = min(run_so_far(nodes), _since_then(r, nodes, i))
-    if not one or begun < _SEVERAL:
+    alone = c.tokens[i - 1].text not in (",", ";", ".")  # `2 sc in one st around`
+    if not one or begun < (1 if alone else _SEVERAL):
         return False
-    if read_until(c) != END or not (c.ends(0) or c.at("(", "[", ".", ";", ",")):
+    if read_until(c) != END or not (c.ends(0) or c.at("(", "[", ".", ";", ",", "=", "-")):
         c.i = i
         return False
     nodes[len(nodes) - begun :] = [Repeat(again(nodes, begun), None, c.span_from(i), until=END)]

@@ -196,7 +196,7 @@ def _goes_on(c: Cursor) -> bool:
     if not c.at("in", "into"):
         return False
     c.i += 1
-    opens = c.at(*_ELSEWHERE) or targets.opens_target(c)
+    opens = c.at(*_ELSEWHERE) or c.token.value == 1 or targets.opens_target(c)  # `2 in 1`
     c.i -= 1
     return opens
 
