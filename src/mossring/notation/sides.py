@@ -43,8 +43,9 @@ def whole(c: Cursor, where: Where) -> Where:
 
 def of_each(node: Node) -> Node:
     """`7 dc` as what each side is worked in."""
-    said = isinstance(node, Work) and node.where.mode == "next" and node.where.count > 1
-    return replace(node, where=replace(node.where, until=_SIDE)) if said and isinstance(node, Work) else node
+    if isinstance(node, Work) and node.where.mode == "next" and node.where.count > 1:
+        return replace(node, where=replace(node.where, until=_SIDE))
+    return node
 
 
 def in_turn(body: list[Node]) -> list[Node]:

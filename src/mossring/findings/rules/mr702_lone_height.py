@@ -1,7 +1,8 @@
 """One stitch of a height that none of its neighbours has, and that the other dialect calls by their name.
 
 In UK terms a treble is what US terms call a double crochet. A single `tr` among twenty `dc` is seldom meant:
-it slipped in from notes in the other dialect. The worst trap is `htr`: in US terms a half triple, which only stands
+it slipped in from notes in the other dialect; so are groups of 3 `dc` along the sides of a piece in UK terms that has
+groups of 3 `tr` everywhere else. The worst trap is `htr`: in US terms a half triple, which only stands
 where stitches rise to a triple, and in UK terms a half treble, which US terms call hdc.
 """
 
