@@ -10,6 +10,7 @@ import pytest
 
 from mossring.analysis import analyse
 from mossring.draft import Draft, work_draft
+from mossring.findings import apply
 from mossring.working import same_fabric
 from mossring.writing import as_text, write_sheet
 
@@ -439,3 +440,12 @@ def test_a_group_in_the_other_dialect_s_height_is_told_once() -> None:
     )
     told = {word: [f.code for f in analyse(text.format(word)).findings] for word in ("tr", "dc", "htr")}
     assert told == {"tr": [], "dc": ["MR702"], "htr": []}  # no dialect calls a treble htr
+
+
+@pytest.mark.parametrize("said", ["Puddle flower (UK)", "Puddle flower. UK. In rounds.", "Puddle (UK, for beginners)"])
+def test_a_title_says_the_terms_and_keeps_its_words_when_they_are_mended(said: str) -> None:
+    text = f"{said}\nRnd 1: 6 sc in ring\nRnd 2: 2 sc in each sc around (12)"
+    finding = next(f for f in analyse(text).findings if f.code == "MR701")
+    mended = apply(text, next(fix for fix in finding.fixes if fix.label == "Read it as US terms").edits)
+    assert mended.splitlines()[:2] == [said, "Terms: US"]
+    assert not [f for f in analyse(mended).findings if f.code == "MR701"]

@@ -231,6 +231,8 @@ def _prose(doc: Document, line: str, at: int) -> None:
         doc.notes.append(Line("definition", line, at))
     elif not doc.title and not doc.rounds and not doc.header and not _ONLY_TERMS.match(bare):
         doc.title = bare.lstrip("# ").rstrip(":")
+        if doc.terms is None and not bare.isupper() and (country := re.search(r"\b(?:US|UK)\b", bare)):
+            doc.terms, doc.terms_span = ("us" if country[0] == "US" else "uk"), span  # `Ship's bell (UK amigurumi)`
         begin = bare.rsplit(". ", 1)[-1]
         if begin != bare and not doc.said_begin and says_begin(begin):  # `Luggage tag, in rows. 11 ch.`
             _begins(doc, begin, span)

@@ -28,6 +28,7 @@ _TERMS = re.compile(
     r"\b" + COUNTRY.format("by") + r"\b\.?[^.\n]{0,24}?" + _TERM_WORDS + "|"
     r"\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + COUNTRY.format("of") + r"\b"
     r"|\(" + COUNTRY.format("in") + r"\.?\)|[,–—·•|-] *" + COUNTRY.format("end") + r"(?= *[,–—·•|-] |\W*$)"
+    r"|(?<=[.!] )" + COUNTRY.format("alone") + r"(?=[.!])"
     r"|\b(?P<last>(?-i:US|UK)|uk)(?=\s*(?:[,;:|/–—·•]|--? )|\W*$)",
     re.IGNORECASE,
 )

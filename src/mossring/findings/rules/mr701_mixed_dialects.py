@@ -85,8 +85,11 @@ def _reword(words: list[Edit]) -> Iterator[Fix]:
 
 
 def _restate(look: Look, other: str, own: int) -> Iterator[Fix]:
-    """Change the header, when nothing in the text speaks for what it says."""
+    """Change the header, when nothing in the text speaks for what it says; a title or a sentence keeps its words."""
     doc = look.draft.doc
     if own == 0:
         a, b = doc.terms_span
-        yield Fix(f"Read it as {other.upper()} terms", (Edit(a, b, f"Terms: {other.upper()}"),))
+        terms = f"Terms: {other.upper()}"
+        header = doc.text[a:b].lower().startswith("terms")
+        edit = Edit(a, b, terms) if header else Edit(b, b, f"\n{terms}")
+        yield Fix(f"Read it as {other.upper()} terms", (edit,))
