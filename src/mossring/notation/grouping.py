@@ -7,10 +7,9 @@ from dataclasses import replace
 from itertools import pairwise
 from typing import TYPE_CHECKING
 
-from mossring.notation import places
-from mossring.notation.targets import ANY_STITCH, CORNER
+from mossring.notation import places, sweeps
+from mossring.notation.targets import ANY_STITCH
 from mossring.notation.tree import Act, Chain, Label, Make, Node, Repeat, Skip, Target, Together, Trouble, Where, Work
-from mossring.notation.until import ALONG_A_SIDE, END
 from mossring.stitches.table import composed, is_stitch, lookup
 
 if TYPE_CHECKING:
@@ -66,7 +65,7 @@ def settle(nodes: list[Node], all_in: bool = False, starred: int = 0) -> None:
     _one_each(nodes)
     _one_group(nodes)
     _chained_there(nodes, starred)
-    _two_sweeps(nodes)
+    sweeps.two_sweeps(nodes)
     if len(nodes) < 2 or not isinstance(nodes[-2], Chain) or not isinstance(nodes[-1], Work):
         return
     chain, work = nodes[-2], nodes[-1]
@@ -108,30 +107,6 @@ def _one_each(nodes: list[Node]) -> None:
     kinds = {node.group[0].stitch for node in nodes[-n:] if isinstance(node, Work) and isinstance(node.group[0], Make)}
     if singles and _single(replace(last, where=replace(last.where, count=1))) and len(kinds) > 1:
         nodes[-1] = replace(last, where=replace(last.where, count=1))
-
-
-def _two_sweeps(nodes: list[Node]) -> None:
-    """`dc in each st with 2 dc, ch 2, 2 dc in each corner`: the second is worked on the way of the first, behind which
-    nothing would be left for it."""
-    first, second = nodes[-2:] if len(nodes) > 1 else (None, None)
-    if not isinstance(first, Work) or not isinstance(second, Work):
-        return
-    if first.where.until == END and first.where.targets == (CORNER,) and second.where.until == ALONG_A_SIDE:
-        second = replace(second, where=replace(second.where, until=END))
-    if first.where.until != END:
-        return
-    if first.where.targets[0].is_space and second.where.bare and second.where.targets[:1] == (Target("group"),):
-        where = Where("each", (Target("gap"),), second.where.span, until=END)  # `...; 3 dc between groups`
-        second = replace(second, where=where)
-        nodes[-2:] = [replace(first, also=(*first.also, second))]
-        return
-    if first.where.mode != "each" or second.where.mode != "each" or second.where.until != END:
-        return
-    kinds = (first.where.targets[0].kind, second.where.targets[0].kind)
-    if kinds in (("st", "corner"), ("st", "sp")):
-        nodes[-2:] = [replace(first, also=(*first.also, second))]
-    elif kinds in (("corner", "st"), ("sp", "st")):  # `5 dc in each corner, dc in each dc`
-        nodes[-2:] = [replace(second, also=(first, *second.also))]
 
 
 def _single(node: Node) -> bool:

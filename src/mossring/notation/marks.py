@@ -1,6 +1,9 @@
-"""The asterisks of a round while it is read."""
+"""The asterisks of a round while it is read, and how deep its brackets may go."""
 
 from __future__ import annotations
+
+MAX_NESTING = 40
+"""How deep brackets go into each other, at most."""
 
 
 class Marks:

@@ -20,6 +20,7 @@ from mossring.notation import (
     sides,
     sofar,
     stitching,
+    sweeps,
     targets,
 )
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, STITCH_WORDS, Cursor
@@ -330,9 +331,9 @@ def _place_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool
     if c.opens_stitch():
         save = c.i
         c.stitch()
-        sweeps = c.at("to", "around", "across", "throughout")
+        to_end = c.at("to", "around", "across", "throughout")
         c.i = save
-        if sweeps:
+        if to_end:
             nodes.extend(stitching.stitches(r))
             return True
     wheres = places.read_places(c)
@@ -346,7 +347,7 @@ def _place_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool
     c.accept("work", "make", "working")
     c.accept(":")
     if not ring or not c.chained():
-        nodes.extend(stitching.swept(r, stitching.worked_in(r, wheres, i, depth)))
+        nodes.extend(sweeps.swept(r, stitching.worked_in(r, wheres, i, depth)))
     return True
 
 
@@ -362,7 +363,7 @@ def _between_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bo
     where = Where("each", (Target("gap"),), c.span_from(i), until=END)
     if marks.open or (depth and not r.sweeping):
         where = Where("next", (Target("gap"),), c.span_from(i))
-    nodes.extend(stitching.swept(r, stitching.worked_in(r, [where], i, depth)))
+    nodes.extend(sweeps.swept(r, stitching.worked_in(r, [where], i, depth)))
     return True
 
 
@@ -376,7 +377,7 @@ def _labelled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     c.i = i + 2
     if not sided:
         each = Where("each", (targets.CORNER,), c.span_from(i), until=END)
-        nodes.extend(stitching.swept(r, stitching.worked_in(r, [each], i, depth)))
+        nodes.extend(sweeps.swept(r, stitching.worked_in(r, [each], i, depth)))
         return True
     before = len(nodes)
     r.instruction(nodes, Marks(), depth)

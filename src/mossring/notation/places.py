@@ -240,7 +240,7 @@ def _counts_on(c: Cursor) -> bool:
     nth = c.ordinal()
     before = [t.text for t in c.tokens[max(0, save - 12) : save]]
     begun = "first" in before or "1st" in before or (nth == SECOND and _only_begun(c, save))
-    bare = nth == SECOND and "in" in before and _ends_here(c)  # `1 dc in the first st, 2 dc in the second`
+    bare = nth == SECOND and ("in" in before or "into" in before) and _ends_here(c)  # `2 dc in the second`
     if nth is not None and (c.at(*STITCH_WORDS) or c.opens_stitch() or bare) and begun:
         return True
     c.i = save

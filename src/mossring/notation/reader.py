@@ -28,7 +28,6 @@ from mossring.notation.words import NUMBERS
 from mossring.stitches.table import lookup
 from mossring.stitches.terms import Dialect
 
-MAX_NESTING = 40
 MAX_RING = 60
 _SEPARATORS = (",", ";", ".")
 _CENTRES = ("mr", "mc", "loop", "ring", "knot")

@@ -7,9 +7,20 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from mossring.notation import acts, endings, grouping, increases, labels, likening, places, remarks, stitching, targets
+from mossring.notation import (
+    acts,
+    endings,
+    grouping,
+    increases,
+    labels,
+    likening,
+    places,
+    remarks,
+    sweeps,
+    targets,
+)
 from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor
-from mossring.notation.marks import Marks
+from mossring.notation.marks import MAX_NESTING, Marks
 from mossring.notation.sofar import again, run_so_far
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Chain, Label, Make, Node, Repeat, Target, Together, Trouble, Until, Work
@@ -19,7 +30,6 @@ from mossring.notation.words import NUMBERS
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
 
-MAX_NESTING = 40
 MAX_TIMES = 10_000
 _OPEN = {"(": ")", "[": "]"}
 _SEPARATORS = (",", ";", ".")
@@ -50,7 +60,7 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
     if placed:  # `*dc, ch 1* in each st around`
         c.i += 1
         group = grouping.as_group(r, list(body))
-        nodes.extend(stitching.swept(r, [Work(group, w, c.span_from(at)) for w in places.read_places(c)]))
+        nodes.extend(sweeps.swept(r, [Work(group, w, c.span_from(at)) for w in places.read_places(c)]))
         return
     span = c.span_from(at)
     if body and times is not None and c.at("in", "into"):  # `*3 dc, ch 1* five times in ring`
@@ -215,7 +225,7 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
         wheres = places.read_places(c)
         if times is not None:
             group = (Repeat(group, times, c.span_from(i), times_span=times_span),)
-        return stitching.swept(r, [Work(group, w, c.span_from(i)) for w in wheres])
+        return sweeps.swept(r, [Work(group, w, c.span_from(i)) for w in wheres])
     if times is None and until is None:
         return inner
     body = again(inner, len(inner), starred=True)  # `(2 dc in first, 1 dc in next) x 10`

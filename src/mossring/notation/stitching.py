@@ -6,7 +6,7 @@ from dataclasses import replace
 from itertools import takewhile
 from typing import TYPE_CHECKING, Literal
 
-from mossring.notation import grouping, increases, labels, legs, places, sides, targets
+from mossring.notation import grouping, increases, labels, legs, places, sides, sweeps, targets
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
@@ -19,11 +19,10 @@ from mossring.notation.tree import (
     Skip,
     Span,
     Target,
-    Until,
     Where,
     Work,
 )
-from mossring.notation.until import ALONG_A_SIDE, END, read_until
+from mossring.notation.until import END, read_until
 from mossring.notation.words import NUMBERS
 from mossring.stitches.table import lookup
 
@@ -38,7 +37,6 @@ _OPEN = {"(": ")", "[": "]"}
 _DECREASES = ("dec", "decs", "decrease", "decreases")
 _BARE_PLACES = ("between", "mr", "each", "same", "next", "every", "per")
 """Words of a place that stand without an `in` before them in a notebook: `2 dc same st`."""
-_ALSO = ("working", "making", "with", "placing", "putting")
 
 
 def stitches(r: Reader) -> list[Node]:
@@ -95,7 +93,9 @@ def _once_around(r: Reader, i: int) -> list[Node]:
         raise c.fail("instruction")
     until = read_until(c) or END
     make = Make(key, 1, c.span_from(i), part=targets.read_part(c, after=True) or r.part)
-    return swept(r, [Work((make,), Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until), c.span_from(i))])
+    return sweeps.swept(
+        r, [Work((make,), Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until), c.span_from(i))]
+    )
 
 
 def _start(c: Cursor) -> str:
@@ -265,7 +265,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
         if wheres[0].past or (wheres[0].mode == "any" and make.stitch == "slst"):  # where the round begins
             stands = [Work((make,), Where("same", (), span), span)] if make.stitch != "slst" else []
             return [Act("attach", span, where=wheres[0]), *stands]
-        return swept(r, [Work((legs.in_loop(make, w),), legs.without_loop(w), span) for w in wheres])
+        return sweeps.swept(r, [Work((legs.in_loop(make, w),), legs.without_loop(w), span) for w in wheres])
     if c.at("across", "along") and c.ahead().kind == "num":  # `dc across 3`, `dc along 7 sts`
         c.i += 1
         n = c.number() or 1
@@ -279,7 +279,9 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
         until = read_until(c)
     if until is not None:
         where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until, said=make.stitch != "slst")
-        return swept(r, [Work((replace(make, n=1),), where, c.span_from(i))] if make.n == 1 else _each_of(make, where))
+        return sweeps.swept(
+            r, [Work((replace(make, n=1),), where, c.span_from(i))] if make.n == 1 else _each_of(make, where)
+        )
     times = c.times() if make.n == 1 and c.at("x") else None
     mode: Literal["next", "same"] = "same" if make.start in ("beg", "standing") and not times else "next"
     where = Where(mode, (targets.ANY_STITCH,), make.span, times or make.n, said=False)
@@ -396,65 +398,6 @@ def _in_same_place(node: Node) -> bool:
     return isinstance(node, Chain) or (isinstance(node, Work) and not node.where.said and not grouping.is_slip(node))
 
 
-def swept(r: Reader, works: list[Node]) -> list[Node]:
-    """A sweep with what else is worked on the way: `and 2 sc in each ch-2 sp`, `, working 3 sc in each corner`."""
-    from mossring.notation.repeating import MAX_NESTING
-
-    c = r.c
-    (*before, first) = works
-    if not isinstance(first, Work) or first.where.mode != "each" or r.sweeping:
-        return works
-    while True:
-        save, troubles = c.i, len(c.troubles)
-        joined = c.accept("and", "&")
-        comma = not joined and c.accept(",", ";", ".")
-        joined = joined or (comma and c.accept("and", "&"))
-        joined = joined or c.at(*_ALSO)
-        more: list[Node] = []
-        if joined or comma:
-            while c.accept(*_ALSO, "work", "also"):
-                pass
-            r.sweeping = True  # what comes next is looked at alone, however many sweeps follow
-            try:
-                r.instruction(more, Marks(), MAX_NESTING - 2)
-            except UnreadableError:
-                more = []
-            finally:
-                r.sweeping = False
-        second = more[0] if len(more) == 1 else None
-        if joined and isinstance(second, Work) and second.where.mode in ("same", "made") and not first.also:
-            first = _with_same(first, second, read_until(c))  # `FPdc around each st and dc in top of same st`
-            continue
-        if not joined and isinstance(second, Work) and not _both_around(first, second):
-            second = None
-        if not isinstance(second, Work) or second.where.mode != "each":
-            c.i = save
-            del c.troubles[troubles:]
-            return [*before, first]
-        until = second.where.until if second.where.until is not END else first.where.until
-        if ALONG_A_SIDE in (first.where.until, second.where.until):
-            until = END
-        also = (*first.also, replace(second, also=()), *second.also)
-        first = replace(first, where=replace(first.where, until=until), also=also)
-
-
-def _with_same(first: Work, second: Work, until: Until | None) -> Work:
-    """A sweep that makes something more in each of its places."""
-    where = replace(first.where, until=until) if until else first.where
-    return replace(first, group=(*first.group, *second.group), where=where)
-
-
-def _both_around(first: Work, second: Work) -> bool:
-    """`sc in each st, 3 sc in each corner sp`: stitches, and what lies between them, in one sweep; so are spaces of two
-    kinds, and stitches of two (`sc in each dc, sl st in each FPdc`)."""
-    one, other = first.where.targets[0], second.where.targets[:1]
-    along = first.where.until == ALONG_A_SIDE and other == (targets.CORNER,)  # `1 dc in each st along each side`
-    sweeps = (first.where.until is END or along) and one.kind == "st" and one.stitch != "end"
-    spaces = first.where.until is END and one.is_space and other != (one,)
-    kinds = sweeps and one.stitch and other and other[0].stitch and other[0].stitch != one.stitch
-    return bool(kinds) or ((sweeps or spaces) and bool(other) and other[0].is_space)
-
-
 # ---- special stitches ---------------------------------------------------------------------
 
 
@@ -483,7 +426,7 @@ def _special(r: Reader, name: Named, n: int, i: int, start: str) -> list[Node]:
         if around:
             c.i += 1
         wheres = places.read_places(c)
-        return swept(r, [Work(group, w, c.span_from(i)) for w in wheres])
+        return sweeps.swept(r, [Work(group, w, c.span_from(i)) for w in wheres])
     until = read_until(c) if c.at("around", "across", "to") else None
     if name.place and until is None:  # `corner`, which its definition has worked in the corner space
         return [Work(group, replace(name.place, count=n, span=c.span_from(i)), c.span_from(i))]

@@ -34,7 +34,7 @@ def read_until(c: Cursor) -> Until | None:
             return _until_what(c)
         c.accept("row")
         return ALONG_A_SIDE if side else Until("across")
-    if c.at("between") or (c.at("in") and c.ahead().text == "between"):
+    if c.at("between"):
         return _between_corners(c)
     up = c.at("up") and c.ahead().text == "to"
     if (up or c.at("to", "until", "till")) and not c.phrase("to", "join") and not c.phrase("to", "form"):
@@ -49,8 +49,7 @@ def read_until(c: Cursor) -> Until | None:
 def _between_corners(c: Cursor) -> Until | None:
     """`dc in each dc between corners`, `in between`: along a side."""
     save = c.i
-    c.accept("in")
-    c.accept("between")
+    c.i += 1
     c.accept("each", "every", "all", "these", "those")
     if c.accept("corners", "corner", "them") or c.token.kind == "end" or c.at(",", ";", ".", ")", "]", "(", "*"):
         return ALONG_A_SIDE

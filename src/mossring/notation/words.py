@@ -98,6 +98,8 @@ PHRASES: dict[str, tuple[tuple[tuple[str, ...], str], ...]] = {
     "main": ((("main", "colour"), "mc"), (("main", "color"), "mc")),
     "contrast": ((("contrast", "colour"), "cc"), (("contrast", "color"), "cc")),
     "on": ((("on", "top", "of"), "in"),),
+    "carry": ((("carry", "on"), "continue"),),
+    "keep": ((("keep", "going"), "continue"),),
 }
 """Several words that say what one does, by the first of them."""
 
