@@ -92,7 +92,7 @@ def _line(draft: Draft, findings: list[Finding], start: int, end: int, became: d
     inside = next((r for r in draft.doc.rounds if r.at < end and start < r.at + len(r.text)), None)
     if heads or inside is not None:
         unread = any(f.family == 1 and f.code not in _READ_ON and start <= f.start < end for f in findings)
-        words = " ".join(became.get(h, "") for h in heads).strip()
+        words = "\n".join(became[h] for h in heads if h in became)
         return ReadLine(start, end, "not understood" if unread else "understood", words, marks)
     note = next((n for n in draft.doc.notes if n.at == start), None)
     if note is None:
@@ -123,13 +123,13 @@ def _mark(f: Finding) -> Mark:
 
 
 def _became(draft: Draft) -> dict[int, str]:
-    """What each round's words came to, by where its head stands: in the motif's own dialect, with the count."""
+    """What each round's words came to, by where its head stands: in the motif's own dialect, with the count, a line a round."""
     sheet = write_sheet(draft, draft.dialect)
     by_number = {r.number: r.line for r in sheet.rounds}
     out: dict[int, str] = {}
     for r in draft.rounds:
         line = by_number.get(r.number, "")
-        out[r.line.head[0]] = f"{out[r.line.head[0]]} {line}" if r.line.head[0] in out else line
+        out[r.line.head[0]] = f"{out[r.line.head[0]]}\n{line}" if r.line.head[0] in out else line
     return out
 
 

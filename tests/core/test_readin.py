@@ -55,6 +55,11 @@ def test_what_each_line_became_and_the_nearest_reading() -> None:
     assert marks[0].nearest == "Write “next”"
 
 
+def test_rounds_that_share_a_line_become_a_line_each() -> None:
+    (line,) = read_in("Rnd 1: 6 sc in magic ring. Rnd 2: 2 sc in each sc around.").lines
+    assert [became.split(":")[0] for became in line.became.splitlines()] == ["Rnd 1", "Rnd 2"]
+
+
 def test_evidence_is_shown() -> None:
     found = read_in("Rnd 1: 12 sc in ring\nRnd 2: 2 sc in each st around")
     assert found.why_terms == ["“sc” is a US term only"]
