@@ -123,7 +123,7 @@ def _mark(f: Finding) -> Mark:
 
 
 def _became(draft: Draft) -> dict[int, str]:
-    """What each round's words came to, by where its head stands: in the motif's own dialect, with the count, a line a round."""
+    """What the words of each head came to, by where it stands: a line a round, in the motif's own dialect, with counts."""
     sheet = write_sheet(draft, draft.dialect)
     by_number = {r.number: r.line for r in sheet.rounds}
     out: dict[int, str] = {}
