@@ -123,7 +123,7 @@ def _mark(f: Finding) -> Mark:
 
 
 def _became(draft: Draft) -> dict[int, str]:
-    """What the words of each head came to, by where it stands: a line a round, in the motif's own dialect, with counts."""
+    """What the words of each head came to, by where it stands: a line a round, in the motif's dialect, with counts."""
     sheet = write_sheet(draft, draft.dialect)
     by_number = {r.number: r.line for r in sheet.rounds}
     out: dict[int, str] = {}
