@@ -47,7 +47,7 @@ def _counts_a_side(worker: Worker, body: Sequence[Node]) -> bool:
     amid one."""
     edge = worker.edge
     n = 0
-    for node in _in_order(body):
+    for node in islice(_in_order(body), 2 * len(edge.made)):  # no side is longer
         if isinstance(node, Make):  # a picot
             continue
         where = node.where if isinstance(node, Work) else None
@@ -67,7 +67,8 @@ def _in_order(body: Sequence[Node]) -> Iterator[Node]:
     """The nodes as they are worked, each repeat as often as it says."""
     for node in body:
         if isinstance(node, Repeat):
-            for _ in range(node.times or 1):
+            holds = any(True for _ in flat(node.body))
+            for _ in range((node.times or 1) if holds else 0):
                 yield from _in_order(node.body)
         else:
             yield node
