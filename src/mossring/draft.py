@@ -31,9 +31,9 @@ from mossring.notation import (
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import likely_dialect
 from mossring.notation.grouping import begun_chainless
-from mossring.notation.growing import grown, has_corner, last_corner, only_corners, spread, with_groups
+from mossring.notation.growing import ended, evenly, grown_as_told, last_corner
 from mossring.notation.header import POLYGONS
-from mossring.notation.tree import Chain, Label, Make, Node, Work
+from mossring.notation.tree import Chain, Label, Make, Work
 from mossring.readings import otherwise, without_odd_words
 from mossring.shape import (
     Entry,
@@ -297,6 +297,9 @@ def _work_by(
             source = tree
             if tree.repeat_of is not None:
                 source = _meant(tree, bodies, line, number, troubles)
+            elif tree.grows and state.before:
+                below = [m.kind for m in state.before.made if m.counted]
+                source = replace(tree, body=evenly(tree.body, tree.grows[0].n, below))
             yarn = line.yarn or tree.yarn
             key = _digest(key, repr((line.text, line.part, source is tree or source.body, yarn)))
             had = _cache.get(key)
@@ -307,8 +310,8 @@ def _work_by(
                     after, source = meant
                 assert after.before is not None
                 onto = _stands_on(after.before)
-                below = state.past[onto - 1] if onto else None
-                entry = enter(after.before, below, entries[:onto], doc.begin, shape.sides, gauge)
+                under = state.past[onto - 1] if onto else None
+                entry = enter(after.before, under, entries[:onto], doc.begin, shape.sides, gauge)
                 memo: dict[object, object] = {}
                 _cache.put(key, (after, entry, memo, source))
             else:
@@ -370,27 +373,15 @@ def _meant(
     if source is tree:
         troubles.append(Trouble("no such round", tree.repeat_span, {"round": meant}))
         return tree
+    if end := [n for n in tree.body if n.span[0] >= tree.repeat_span[1]]:
+        source = replace(source, body=ended(source.body, end))
     if not tree.grows:
         return source
-    body = _grown(source, tree)
+    body = grown_as_told(source.body, tree.grows[0])
     if body is None:
         troubles.append(Trouble("not grown", tree.repeat_span, {"round": meant}))
         return source
     return replace(source, body=body)
-
-
-def _grown(source: RoundTree, tree: RoundTree) -> tuple[Node, ...] | None:
-    """A round grown to its corners, or, where none are spoken of, between its increases."""
-    first = tree.grows[0]
-    if first.kind == "between in all":
-        return spread(source.body, 0, first.n)
-    if first.kind == "between":
-        return spread(source.body, first.n)
-    if first.kind == "on" and not has_corner(source.body):
-        return spread(source.body, 1)
-    if first.kind == "groups" and only_corners(source.body):
-        return with_groups(source.body)
-    return grown(source.body)
 
 
 def _grown_otherwise(tree: RoundTree, before: State, after: State, corner: Work | None) -> Iterator[Trouble]:

@@ -9,7 +9,8 @@ from typing import Literal
 from mossring.notation import RoundLine, RoundTree, Trouble
 from mossring.notation.grouping import (
     all_in_space,
-    halves_in_corners,
+    corners_in_stitches,
+    halves_in,
     heaped,
     into_gaps,
     into_spaces,
@@ -18,6 +19,7 @@ from mossring.notation.grouping import (
 )
 from mossring.notation.increases import in_the_others
 from mossring.notation.passing import blanked, only_prose, past_words
+from mossring.notation.targets import ANY_STITCH, CORNER
 from mossring.notation.tree import Chain, Node, Stated, Target
 from mossring.working import State, WorkedRound, work_round
 from mossring.working.tally import due, mismatches
@@ -95,7 +97,9 @@ def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Ite
     behind a stitch that reaches down passed (`deep`), with what names no place in one (`heaped`), or otherwise."""
     spaces = state.before is not None and any(state.before.spaces())
     grouped = [into_spaces(body, wide, Target(side)) for side, wide in _SPACED] if spaces else []
-    grouped += [halves_in_corners(body), all_in_space(body), into_gaps(body)] if spaces else []
+    grouped += [halves_in(CORNER, body), all_in_space(body), into_gaps(body)] if spaces else []
+    grouped += [halves_in(ANY_STITCH, body)]
+    grouped += [corners_in_stitches(body)] if state.before and not state.before.corners else []
     begun = [(start, *body)] if start and not any(isinstance(n, Chain) for n in body[:2]) else []
     ways: list[tuple[tuple[Node, ...], _How]] = [
         (heaped(body), "heaped"),

@@ -6,7 +6,7 @@ from dataclasses import replace
 from itertools import takewhile
 
 from mossring.notation import places
-from mossring.notation.cursor import YARN_NAME, Cursor, UnreadableError
+from mossring.notation.cursor import CHAIN_WORDS, SPACE_WORDS, STITCH_WORDS, YARN_NAME, Cursor, UnreadableError
 from mossring.notation.tree import Act, Where
 from mossring.notation.words import ORDINALS
 
@@ -50,8 +50,26 @@ ACT_WORDS = frozenset(
         "drop",
         "park",
     }
-    | {"leave", "yarn", "colour", "change", "changing", "switch", "with", "using", "in", "join", "attach"}
+    | {
+        "use",
+        "insert",
+        "add",
+        "leave",
+        "yarn",
+        "colour",
+        "change",
+        "changing",
+        "switch",
+        "with",
+        "using",
+        "in",
+        "join",
+        "attach",
+    }
 )
+
+
+_MARKING = ("use", "using", "insert", "attach", "add", "with")
 
 
 def read_act(c: Cursor, fresh: bool = False) -> Act | None:
@@ -82,7 +100,8 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
                 break
             c.i += 1
         return Act("fasten off", c.span_from(i))
-    marker = c.at("place", "move", "put", "remove") and c.ahead().text == "marker"
+    k = 1 + (c.ahead().text in STITCH_WORDS)
+    marker = c.at("place", "move", "put", "remove", *_MARKING) and c.ahead(k).text in ("marker", "markers")
     if c.accept("pm", "mark") or marker or (c.at("move") and c.ahead().text == "it"):
         while c.token.kind in ("word", "ord", "num"):
             c.i += 1
@@ -146,6 +165,12 @@ def _name(c: Cursor) -> str:
     return name if len(name) > 3 else name.upper()
 
 
+def _to_space(c: Cursor) -> bool:
+    """`join to corner`, `join to 2 ch sp`: where a round begins, and no join that closes one."""
+    k = 3 if c.ahead(2).kind == "num" else 2
+    return c.ahead().text == "to" and c.ahead(k).text in ("corner", *SPACE_WORDS, *CHAIN_WORDS)
+
+
 def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
     """`change to B`, `with B`, `in B`, `join B with sl st in any corner`, `attach yarn in any ch-2 sp`."""
     what, name = "yarn", ""
@@ -163,7 +188,7 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
     elif fresh and c.at("new") and c.ahead().text in _YARNS and c.ahead(2).text in ("in", "into", "at", "to"):
         what = "attach"  # `new colour in any ch-2 sp`
         c.i += 1
-    elif fresh and c.at("join") and c.ahead().text in ("in", "into"):  # `with colour 2 join in 1-ch sp`
+    elif fresh and c.at("join") and (c.ahead().text in ("in", "into") or _to_space(c)):  # `with B join in 1-ch sp`
         what = "attach"
         c.i += 1
     elif c.at("with", "using", "in", "join", "attach") and _speaks_of_yarn(c):

@@ -36,12 +36,32 @@ def starts_with_chain(body: Sequence[Node]) -> bool:
     return False
 
 
+_ON_AND_ON = (
+    "continue",
+    "work",
+    "working",
+    "in",
+    "spiral",
+    "continuous",
+    "rnds",
+    "rounds",
+    "from",
+    "here",
+    "now",
+    "on",
+)
+
+
 def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | None:
     """A close of the round; None with nothing read. may_close: something was worked before it at this level;
     after_chain: chains, so that `ch 1, sc in top of beg ch-3` closes."""
     i = c.i
     if c.phrase("do", "not", "join") or c.phrase("don't", "join"):
         c.i += 3 if c.at("do") else 2
+        save = c.i
+        while c.accept(",", "but", "and", *_ON_AND_ON):  # `do not join but continue in a spiral`
+            pass
+        c.i = c.i if c.tokens[c.i - 1].text in _ON_AND_ON and c.ends(0) else save
         return Join(None, "", c.span_from(i))
     if c.accept("join", "joining", "close"):
         return _read_joined(c, i)

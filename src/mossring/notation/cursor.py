@@ -190,7 +190,7 @@ class Cursor:
                 continue
             before = self.tokens[k - 1].text if k else ""
             over = before in STITCH_WORDS or before in SPACE_WORDS or before in ("ch", "all") or (before,) in stitches
-            ends = then.kind == "end" or then.text in (",", ";", ".")
+            ends = then.kind == "end" or then.text in (",", ";", ".", "increasing")
             if then.text in PLACING or (over and ends):  # `1 rtrf round next tr`, `1 dc in each tr round`
                 t.text = "around"
 

@@ -8,7 +8,7 @@ from itertools import pairwise
 from typing import TYPE_CHECKING
 
 from mossring.notation import places, sweeps
-from mossring.notation.targets import ANY_STITCH
+from mossring.notation.targets import ANY_STITCH, CORNER
 from mossring.notation.tree import Act, Chain, Label, Make, Node, Repeat, Skip, Target, Together, Trouble, Where, Work
 from mossring.stitches.table import composed, is_stitch, lookup
 
@@ -226,6 +226,11 @@ def heaped(body: Sequence[Node]) -> tuple[Node, ...]:
     return tuple(replace(n, body=tuple(map(_heaped, n.body))) if isinstance(n, Repeat) else n for n in body)
 
 
+def unplaced(nodes: Sequence[Node]) -> bool:
+    """Whether nothing here has a place of its own yet."""
+    return all(isinstance(n, Chain) or _unsaid(n) for n in nodes)
+
+
 def said_twice(body: Sequence[Node]) -> bool:
     """Whether a repeat asks for a stitch and then for the same again, `2 dc, 1 dc`, `2 dc, dc in next`: nobody says
     three so."""
@@ -308,19 +313,31 @@ def into_spaces(body: Sequence[Node], wide: int, side: Target) -> tuple[Node, ..
     return tuple(out)
 
 
-def halves_in_corners(body: Sequence[Node]) -> tuple[Node, ...]:
-    """The instructions with what is alike before and after a chain, and names no place, in the next corner: `5 dc,
-    (2 dc, ch 2, 2 dc), 2 dc`."""
+def halves_in(place: Target, body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with what is alike before and after a chain, and names no place, in the next such place (a
+    corner, a stitch): `5 dc, (2 dc, ch 2, 2 dc), 2 dc`."""
     out: list[Node] = []
     for node in body:
         before, chain = (*out[-2:], None, None)[:2]
         if isinstance(node, Repeat):
-            out.append(replace(node, body=halves_in_corners(node.body)))
+            out.append(replace(node, body=halves_in(place, node.body)))
         elif isinstance(chain, Chain) and not chain.label and (half := _half(before)) and half == _half(node):
-            out[-2:] = [Work((half, chain, half), Where("next", (Target("corner"),), node.span), node.span)]
+            out[-2:] = [Work((half, chain, half), Where("next", (place,), node.span), node.span)]
         else:
             out.append(node)
     return tuple(out)
+
+
+def corners_in_stitches(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with `(2 dc, ch 2, 2 dc) in corner` as said of the next stitch, where no corners are yet."""
+    return tuple(
+        replace(n, body=corners_in_stitches(n.body))
+        if isinstance(n, Repeat)
+        else replace(n, where=replace(n.where, targets=(ANY_STITCH,)))
+        if isinstance(n, Work) and n.where.mode == "next" and n.where.targets == (CORNER,)
+        else n
+        for n in body
+    )
 
 
 def _half(node: Node | None) -> Make | None:

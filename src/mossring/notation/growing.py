@@ -4,12 +4,26 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
+from itertools import groupby
 
 from mossring.notation.targets import ANY_STITCH, CORNER
-from mossring.notation.tree import Act, Chain, Make, Node, Repeat, Target, Until, Where, Work
+from mossring.notation.tree import Act, Chain, Growth, Make, Node, Repeat, Target, Until, Where, Work
 from mossring.notation.until import END
 
 _TO_CORNER = Until("target", CORNER)
+
+
+def grown_as_told(body: Sequence[Node], told: Growth) -> tuple[Node, ...] | None:
+    """The instructions grown to their corners, or, where none are spoken of, between their increases."""
+    if told.kind == "between in all":
+        return spread(body, 0, told.n)
+    if told.kind == "between":
+        return spread(body, told.n)
+    if told.kind == "on" and not has_corner(body):
+        return spread(body, 1)
+    if told.kind == "groups" and only_corners(body):
+        return with_groups(body)
+    return grown(body)
 
 
 def grown(body: Sequence[Node]) -> tuple[Node, ...] | None:
@@ -119,6 +133,42 @@ def spread(body: Sequence[Node], more: int, in_all: int | None = None) -> tuple[
         plain = _plain_of(inner[1])
         inner[1:1] = [replace(plain, where=replace(plain.where, count=count))] if count > 0 else []
     return tuple(inner)
+
+
+def ended(body: Sequence[Node], end: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with what a round that is as another says of its own end, in place of the stitches that end
+    that one behind its last repeat and its last corner, and before it closes."""
+    works = tuple(n for n in end if isinstance(n, Work | Repeat))
+    last = max((k for k, n in enumerate(body) if isinstance(n, Repeat | Work) and not _is_run(n)), default=-1)
+    if not works or last < 0:
+        return tuple(body)
+    return (*body[: last + 1], *works, *(n for n in body[last + 1 :] if not isinstance(n, Work)))
+
+
+def evenly(body: Sequence[Node], n: int, below: Sequence[str]) -> tuple[Node, ...]:
+    """The instructions with n increases spread over their sweep. below: the stitches that it goes over, by kind; one
+    that is not named is as they are."""
+    k = next((k for k, x in enumerate(body) if isinstance(x, Work) and x.where.mode == "each"), -1)
+    sweep = body[k] if k >= 0 else None
+    if not isinstance(sweep, Work) or not below:
+        return tuple(body)
+    make = next((m for m in sweep.group if isinstance(m, Make)), Make("", 1, sweep.span))
+    one = Work((replace(make, stitch=make.stitch or below[0]),), Where("next", (ANY_STITCH,), sweep.span), sweep.span)
+    starts = k > 0 and isinstance(first := body[0], Chain) and first.n > 1  # which is the first stitch of them all
+    edge, total = len(below), len(below) + n
+    made = [-(-(j + 1) * total // edge) + -j * total // edge for j in range(edge)]
+    out: list[Node] = []
+    for several, run in groupby(made[starts:]):
+        count = sum(1 for _ in run)
+        out += [replace(one, where=replace(one.where, count=count))] if several == 1 else [_of(one, several)] * count
+    if starts and made[0] > 1:
+        out.insert(0, replace(_of(one, made[0] - 1), where=replace(one.where, mode="same")))
+    return (*body[:k], *out, *(x for x in body[k + 1 :] if not (isinstance(x, Work) and x.where.mode == "each")))
+
+
+def _of(one: Work, n: int) -> Work:
+    """So many where a work makes one."""
+    return replace(one, group=tuple(replace(m, n=n) if isinstance(m, Make) else m for m in one.group))
 
 
 def _is_increase(node: Node) -> bool:

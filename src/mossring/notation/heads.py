@@ -7,13 +7,13 @@ from dataclasses import dataclass
 
 from mossring.notation.words import NUMBERS, ORDINALS
 
-_WORD = r"rounds?|step|rnds?\.?|rows?|rds?\.?|r[ound]{2,4}(?= ?\d)|r"
+_WORD = r"rounds?|step|rings?(?= ?\d+[^:\n]{0,20}:)|rnds?\.?|rows?|rds?\.?|r[ound]{2,4}(?= ?\d)|r"
 _N = r"(?:\d{1,6}|" + "|".join(w for w in NUMBERS if w != "zero") + r")"
 _N_WORDS = "|".join(w for w, n in NUMBERS.items() if n)
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
 _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|\+|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-G])"
-_END = r"\s*(?:[:;.)=]+(?![\d.])|[-–—~|>](?=\s))\s*"
+_END = r"\s*(?:[:;.)\]=]+(?![\d.])|[-–—~|>](?=\s))\s*"
 _BARE_END = (
     r",?\s+(?=(?:(?:as|same|repeat|like)\b|ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|"
     r"turn|attach|using\b|change|start|standing|"
@@ -33,7 +33,7 @@ _WHAT = r"(?:\s*\((?!RS|WS|\w\)|with|in )[a-z][a-z '-]{2,30}\))?"
 _LEAD = (
     r"^[ \t]*(?:[-•·*>#]+[ \t]+)?(?:(?P<with>with|using|in|colou?r|col\.?|yarn)\s+(?P<yarn>" + _YARN + r")\s*[,:]\s*)?"
 )
-_ONE = r"\(?(?P<word>" + _WORD + r")\s*[.#]?\s*(?P<first>" + _N + r")(?: (?:and )?(?:onwards?|on|up)\b)?"
+_ONE = r"[\[(]?(?P<word>" + _WORD + r")\s*[.#]?\s*(?P<first>" + _N + r")(?: (?:and )?(?:onwards?|on|up)\b)?"
 _MORE = r"(?P<more>(?:" + _JOINED + r"(?:(?:" + _WORD + r")\s*)?" + _N + r"\b)*)"
 _ORDINAL = (
     r"(?P<nth>"
@@ -123,11 +123,11 @@ def _yarn(said: dict[str, str]) -> str:
 
 
 _NUMBER = re.compile(
-    r"^[ \t]*\(?(?P<first>\d{1,3}|"
+    r"^[ \t]*[\[(]?(?P<first>\d{1,3}|"
     + _N_WORDS
     + r")(?:st|nd|rd|th)?(?:[ \t]*(?:-|–|to|&|and)[ \t]*(?P<last>\d{1,3}))?[ \t]*(?:\((?P<yarn>"
     + _YARN
-    + r")\)[ \t]*)?[:.)-][ \t]+(?=\S)",
+    + r")\)[ \t]*)?[:.)\]-][ \t]+(?=\S)",
     re.IGNORECASE,
 )
 
@@ -185,7 +185,9 @@ def read_head(line: str, numbered: re.Pattern[str] | None = None) -> Head | None
 _FIRST = re.compile(
     r"^[ \t]*(?:(?:foundation|set-?up|base|starting|initial) (?P<word>"
     + _ROUNDS
-    + r")|cent(?:re|er)|middle)"
+    + r")|cent(?:re|er)|middle|(?:to (?:begin|start)|start|beginning)(?=\W.*?\b"
+    + _MANY
+    + r" ?(?:sc|hdc|dc|h?tr|dtr|double|treble|single)s?\b))"
     + _SIDE
     + _END
     + r"(?=\S)",
@@ -208,7 +210,7 @@ def read_loose(line: str) -> Head | None:
 
 
 def read_first(line: str) -> Head | None:
-    """`Foundation row:`, `Set-up round:`, `Centre:` before any other: round 1, whatever the next is called; or None."""
+    """`Foundation row:`, `Centre:`, `To begin:` before any other: round 1, whatever the next is called; or None."""
     m = _FIRST.match(line)
     return Head(1, 1, "row" in (m["word"] or "").lower(), "", "", m.start(), m.end()) if m else None
 

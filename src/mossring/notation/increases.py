@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from mossring.notation import legs, places, targets
 from mossring.notation.cursor import STITCH_WORDS, Cursor
-from mossring.notation.tree import Make, Node, Repeat, Skip, Where, Work
+from mossring.notation.tree import Growth, Make, Node, Repeat, Skip, Where, Work
 from mossring.notation.until import END, read_until
-from mossring.notation.words import ORDINALS
+from mossring.notation.words import NUMBERS, ORDINALS
 from mossring.stitches.table import composed, is_stitch
 
 if TYPE_CHECKING:
@@ -88,6 +89,44 @@ def increase(r: Reader, n: int = 1, made: int = 2) -> list[Node]:
         return [Work((make,), where, c.span_from(i))]
     n = c.times() or c.number() or n
     return [Work((make,), Where("next", (targets.ANY_STITCH,), make.span, n), make.span)]
+
+
+def increased_evenly(r: Reader) -> list[Node] | None:
+    """`increase 12 tr evenly`, `increasing 8 sts evenly around`: where they come is known when the round is worked, so
+    it is a stitch in each, and what it grows by; None with nothing read."""
+    c = r.c
+    i = c.i
+    m = _EVENLY.match(c.text, c.token.start)
+    said = (m["n"] or m["behind"]).lower() if m else ""
+    n = int(said) if said.isdigit() else NUMBERS.get(said, 0)
+    if m is None or not n:
+        return None
+    while c.token.kind != "end" and c.token.start < m.end():
+        r.last_stitch = c.stitch() or r.last_stitch
+        c.i += c.token.start < m.end()
+    until = read_until(c) or END
+    c.accept("in", "on", "per")
+    c.accept("each", "every", "this")
+    c.accept(*targets.ROUND_WORDS)
+    c.accept("as") and c.accept("usual", "before", "established")
+    span = c.span_from(i)
+    r.grows.append(Growth("evenly", n, span))
+    return [
+        Work(
+            (Make(r.last_stitch or "", 1, span, part=r.part),),
+            Where("each", (targets.ANY_STITCH,), span, until=until),
+            span,
+        )
+    ]
+
+
+_EVENLY = re.compile(
+    r"inc(?:reas(?:e|ing))? (?:by )?(?:(?P<n>\w+) (?:more |extra )?(?:[a-z]+ )?"
+    r"(?:evenly(?: spaced)?|(?=(?:in |on |per )?(?:each |every |this )?(?:round|rnd)))"
+    r"|evenly (?:spaced )?(?P<behind>\w+) (?:times|sts?|stitches))\b",
+    re.IGNORECASE,
+)
+"""So many increases without a word of where."""
 
 
 def _every_nth(c: Cursor) -> int | None:

@@ -15,7 +15,21 @@ if TYPE_CHECKING:
 _SEPARATORS = (",", ";", ".")
 _CONTINUING = frozenset(
     {"continue", "cont", "keep", "continuing", "to", "in", "this", "same", "way", "manner", "pattern", "as"}
-    | {"established", "set", "before", "increase", "increasing", "inc", "working", "work", "above", "on", "so"}
+    | {
+        "established",
+        "set",
+        "before",
+        "increase",
+        "increasing",
+        "inc",
+        "working",
+        "work",
+        "above",
+        "on",
+        "so",
+        "like",
+        "that",
+    }
     | {"each", "every", "rnd", "round", "rnds", "rounds", "evenly", "granny", "solid"}
 )
 """Words of a sentence that only says to go on."""
@@ -78,6 +92,19 @@ def round_number(r: Reader, i: int) -> None:
             c.i += 1
     _additions(r)
     endings.omitted(r)  # `, working last dc in 3rd ch of ch-5`
+    _ending(c)
+
+
+def _ending(c: Cursor) -> None:
+    """`, ending with dc in each of last 3 dc`: how the round ends is read as what it goes on with."""
+    save = c.i
+    c.accept(",")
+    c.accept("and", "but")
+    if c.accept("ending", "end", "finishing", "finish"):
+        c.accept("with", "by") and c.accept("working")
+        if c.token.kind == "num" or c.opens_stitch():
+            return
+    c.i = save
 
 
 def _additions(r: Reader) -> None:

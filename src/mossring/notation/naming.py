@@ -11,6 +11,7 @@ from mossring.notation.cursor import Cursor, Named, Names
 from mossring.notation.pasted import Definition, definitions_in, legs_told
 from mossring.notation.reader import Reader
 from mossring.notation.stitching import BEGINNING
+from mossring.notation.targets import CORNER
 from mossring.notation.tokens import tokenize
 from mossring.notation.tree import Chain, Make, Node, Where, Work
 from mossring.notation.words import NUMBERS
@@ -43,7 +44,7 @@ def read_definitions(definitions: Sequence[Definition], names: Names, dialect: D
         if group:
             known.update(words)
             place = _place_of(d.made, dialect, names)
-            names = (*names, *(Named(w, group, place) for w in words))
+            names = (*names, *(Named(w, group, place or _in_corner(w, group)) for w in words))
     return tuple(sorted(names, key=lambda n: -len(n.words)))
 
 
@@ -76,6 +77,12 @@ def _place_of(made: str, dialect: Dialect, names: Names) -> Where | None:
     if not isinstance(only, Work) or len(only.group) < 2 or only.where.mode != "next" or not only.where.said:
         return None
     return only.where if only.where.targets[0].is_space else None
+
+
+def _in_corner(words: tuple[str, ...], group: Sequence[Node]) -> Where | None:
+    """Where a group goes that is called a corner and names no place."""
+    called = words in (("corner",), ("corners",)) and len(group) > 1
+    return Where("next", (CORNER,), (0, 0), bare=True) if called else None
 
 
 def names_told(line: str, names: Names, dialect: Dialect) -> list[str]:
@@ -122,7 +129,8 @@ def _defined(made: str, dialect: Dialect, names: Names, called: Sequence[str] = 
             return (Make(told[0], 1, (0, 0)),)
     if m := re.fullmatch(r"picot \((?:ch ?(\d)|(\d) ?ch)\b[^()]*\)\W*", made, re.IGNORECASE):
         return (Make("picot", 1, (0, 0), chains=int(m[1] or m[2])),)
-    motions = _motions(made, dialect)
+    bobble = any("bobble" in name.lower() for name in called)
+    motions = _motions(made, dialect, "bobble" if bobble else "cl")
     if motions:
         return (motions,)
     legs = legs_told(made)
@@ -148,7 +156,6 @@ def _defined(made: str, dialect: Dialect, names: Names, called: Sequence[str] = 
                 tog = lookup(alone.stitch)  # `dc3tog in indicated st`: a cluster
                 return (replace(alone, stitch=composed("cl", tog.base, tog.legs)),)
             return () if plain_one else group
-    bobble = any("bobble" in name.lower() for name in called)
     together = _motion("bobble" if bobble else "cl", _TOGETHER, made, dialect)
     return (together,) if together else ()
 
@@ -160,6 +167,14 @@ _MOTIONS: tuple[tuple[Making, re.Pattern[str]], ...] = (
             r"(?P<chain>\b(?:ch ?-?\d|\d ?-?ch)\b[^,;]*[,;] *(?:work )?)?"
             r"(?P<n>\d+) ?(?P<stitch>[a-z]+)\b.*"
             r"\b(?:drop|remove|withdraw|take (?:the )?(?:hook|loop)|(?:finish|complete|close)\b[^.]*popcorn)",
+            re.IGNORECASE,
+        ),
+    ),
+    (  # `work 4 incomplete tr in same st`
+        "cl",
+        re.compile(
+            r"(?P<n>\d|two|three|four|five) (?:more )?(?:incomplete|unfinished|partial(?:ly (?:worked|completed?))?"
+            r"|half[- ](?:finished|worked|made)) (?P<stitch>[a-z]+?)s?\b",
             re.IGNORECASE,
         ),
     ),
@@ -182,8 +197,9 @@ _TOGETHER = re.compile(
 """`4 tr worked together in one stitch`, where nothing else says how."""
 
 
-def _motions(made: str, dialect: Dialect) -> Make | None:
-    return next((found for making, pattern in _MOTIONS if (found := _motion(making, pattern, made, dialect))), None)
+def _motions(made: str, dialect: Dialect, cluster: Making) -> Make | None:
+    ways = ((cluster if making == "cl" else making, pattern) for making, pattern in _MOTIONS)
+    return next((found for making, pattern in ways if (found := _motion(making, pattern, made, dialect))), None)
 
 
 def _motion(making: Making, pattern: re.Pattern[str], made: str, dialect: Dialect) -> Make | None:

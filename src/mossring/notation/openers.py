@@ -12,7 +12,6 @@ from mossring.notation import (
     acts,
     begins,
     closing,
-    grouping,
     likening,
     places,
     remarks,
@@ -22,11 +21,12 @@ from mossring.notation import (
     stitching,
     sweeps,
     targets,
+    throughout,
 )
-from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, STITCH_WORDS, Cursor
+from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, LOOP_PARTS, STITCH_WORDS, Cursor
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
-from mossring.notation.tree import Chain, Join, Make, Node, Onto, Repeat, SayCorner, Skip, Target, Where, Work
+from mossring.notation.tree import Chain, Join, Make, Node, Repeat, SayCorner, Skip, Target, Where, Work
 from mossring.notation.until import END
 from mossring.notation.words import FILL
 
@@ -44,8 +44,6 @@ _BEGINNING = ("beginning", "begin", "beg", "starting", "start")
 _CENTRES = ("mr", "mc", "loop", "ring", "knot")
 _LOOPED = ("ring", "circle", "loop", "knot")
 _SKIPPING = ("sk", "skip", "miss", "skipping", "missing")
-_WORKING = ("work", "working", "worked", "now", "continue", "continuing", "go")
-_SETTING_WORDS = (*_WORKING, "turn", "rotate", "behind", "over", "before", "on", "along", "in", "through")
 
 
 def read(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
@@ -147,70 +145,15 @@ def _chains_between(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> b
     return bool(nodes) and repeating.chains_between(r.c, nodes)
 
 
+def _groups_of(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    return repeating.groups_of(r, nodes)
+
+
 def _as_round(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return likening.as_round(r) or likening.continued(r)
 
 
 # ---- how the round is worked --------------------------------------------------------------
-
-
-def _setting(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    """What holds for a whole round: `In BLO, ...`, `working in back loops only`, `working behind rnd 3`."""
-    if depth:
-        return False
-    c = r.c
-    save = c.i
-    if c.at("rotate") and c.ends(1):  # to work along the other side of a foundation
-        c.i += 1
-        return True
-    turned = any(c.accept_phrase(word, "to") for word in ("turn", "rotate"))
-    for word in ("turn", "rotate"):
-        c.accept_phrase(word, "and")
-    while c.accept(*_WORKING):
-        pass
-    if c.phrase("in", "spiral") or c.phrase("in", "continuous"):
-        while c.accept("in", "continuous", "spiral", *ROUND_WORDS):
-            pass
-        nodes.append(Join(None, "", c.span_from(save)))
-        return True
-    if c.accept("behind", "over", "before") and c.accept("petals", "petal", "shells", "rnd", "round", "sts"):
-        while c.token.kind in ("word", "num") and not c.at(*_SEPARATORS, "in"):
-            c.i += 1
-        return True
-    c.accept("back")
-    if (c.accept("on", "along", "in", "down", "up", "across") or turned) and _the_other(c):
-        while c.at("side", "edge", "of", "foundation", "beg", "starting", "ch", "chain", "chs", "chains"):
-            c.i += 1
-        return True
-    c.i = save
-    worked = c.accept("working", "work")
-    if (worked and c.accept("in", "into", "through")) or c.accept("in", "through"):
-        i = c.i
-        if c.accept("back") and c.accept("bump", "bumps", "ridge"):  # how a foundation chain is worked into
-            while c.at("of", "each", "starting", "foundation", *CHAIN_WORDS):
-                c.i += 1
-            return True
-        c.i = i
-        if (c.accept("both") and c.accept("loop", "loops", "lps")) and (
-            c.accept("again", "only") or c.at(*_SEPARATORS) or c.token.kind == "end"
-        ):
-            r.part = ""
-            return True
-        part = targets.read_part(c)
-        onto = targets.read_round_meant(c) if part else 0
-        if not part and worked and c.accept("sts", "stitches"):
-            onto = targets.read_round_meant(c)
-        part and c.accept("each", "every", "all") and (c.accept(*STITCH_WORDS) or c.stitch())  # `loop of each st`
-        while c.at("only", "throughout", "around", "for", "this", "whole", "entire", "rnd", "round", "all"):
-            c.i += 1
-        if (part or onto) and (c.at(*_SEPARATORS, ":") or c.token.kind == "end"):
-            c.accept(":")
-            r.part = part
-            if onto:
-                nodes.append(Onto(onto, c.span_from(i)))
-            return True
-    c.i = save
-    return False
 
 
 def _spiral(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
@@ -244,23 +187,6 @@ def _beside_the_last(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> 
 _THOSE = ("first", "last", "these", "those", "that", "it", "them", "just", "made", "worked", "previous")
 
 
-def _the_other(c: Cursor) -> bool:
-    return c.accept("other", "opposite", "second", "underside", "bottom")
-
-
-def _part_behind(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    """`, working in back loops only` behind what is worked so."""
-    c = r.c
-    save = c.i
-    c.i += 1
-    part = targets.read_part(c) if nodes and c.accept("in", "into", "through") else ""
-    if part and (c.token.kind == "end" or c.at(*_SEPARATORS, "(", "[", "-")):
-        nodes[-1] = grouping.in_part(nodes[-1], part)
-        return True
-    c.i = save
-    return False
-
-
 # ---- acts and joins -----------------------------------------------------------------------
 
 
@@ -277,7 +203,7 @@ def _act(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 
 def _join(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     after_chain = isinstance(nodes[-1], Chain) and not begins.only_acts(nodes[:-1]) if nodes else False
-    join = closing.read_join(r.c, bool(nodes) and depth == 0, after_chain)
+    join = closing.read_join(r.c, (bool(nodes) or r.repeat_of is not None) and depth == 0, after_chain)
     if join is None:
         return False
     nodes.append(join)
@@ -368,13 +294,14 @@ def _between_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bo
 
 
 def _labelled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    """`corners: 3 dc, ch 2, 3 dc; sides: 7 dc`: what comes in each corner, and on each side."""
+    """`corners: 3 dc, ch 2, 3 dc; sides: 7 dc`, `between corners: ...`: what comes in each corner, and on each side."""
     c = r.c
     i = c.i
-    if c.ahead().text != ":":
+    k = next(k for k in range(6) if c.ahead(k).text not in _SIDED or k == 5)
+    if c.ahead(k).text != ":" or not k:
         return False
-    sided = c.accept("sides")
-    c.i = i + 2
+    sided = any(c.ahead(j).text in ("sides", "side", "between", "elsewhere") for j in range(k))
+    c.i = i + k + 1
     if not sided:
         each = Where("each", (targets.CORNER,), c.span_from(i), until=END)
         nodes.extend(sweeps.swept(r, stitching.worked_in(r, [each], i, depth)))
@@ -383,6 +310,10 @@ def _labelled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     r.instruction(nodes, Marks(), depth)
     nodes[before:] = [sides.of_each(n) for n in nodes[before:]]
     return True
+
+
+_SIDED = ("corners", "sides", "side", "between", "elsewhere", "along", "on", "each", "every", "all")
+"""Words before a colon that say where on the motif the words behind it belong."""
 
 
 def _over_close(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
@@ -451,20 +382,22 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (("move",), _move),
     (("continue", "cont", "continuing"), _on_around),
     (("working", "going", "in", "behind"), _beside_the_last),
-    (_SETTING_WORDS, _setting),
+    (throughout.SETTING_WORDS, throughout.setting),
     ((), _as_round),
     (("spiral", "spirals", "continuous"), _spiral),
     (acts.ACT_WORDS, _act),
     ((), _times_behind),
     (("with", "separated", "between", "after", "each", "every"), _chains_between),
+    ((), _groups_of),
     ((), _join),
     (_SKIPPING, _skip),
     (("corner",), _say_corner),
-    (("corners", "sides"), _labelled),
+    ((*LOOP_PARTS, "back", "front"), throughout.part_led),
+    (("corners", "sides", "between", "elsewhere", "along", "on"), _labelled),
     (("between", "working", "work"), _between_first),
     (_INTO, _place_first),
     (("over", "around", "under"), _over_close),
-    (("working", "worked", "work", "all"), _part_behind),
+    (("working", "worked", "work", "all"), throughout.part_behind),
     (("all",), _all_in),
     (("counting", "including", *_BEGINNING), begins.begun_with),
     (_BEGINNING, begins.begun_in),

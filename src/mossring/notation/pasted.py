@@ -48,7 +48,8 @@ _STITCHES = re.compile(
     r"(?:\b|(?<=\d))(?:sc|hdc|dc|tr|htr|dtr|cl|cluster|treble|double|single|f[sh]?d?c)s?(?:\d+tog)?\b", re.IGNORECASE
 )
 _DEFINITION = re.compile(
-    r"^[ \t]*(?P<name>[A-Za-z0-9][A-Za-z0-9 '-]{0,30}?)"
+    r"^[ \t]*(?:(?:[Tt]o (?:work|make)|[Mm]aking|[Hh]ow to (?:work|make)) (?:an? |the |each )?)?"
+    r"(?P<name>[A-Za-z0-9][A-Za-z0-9 '-]{0,30}?)"
     r"(?:[ \t]*[(\[](?P<abbr>[A-Za-z0-9][A-Za-z0-9 .-]{0,16})[)\]])?"
     r"[ \t]*(?::|=|–|—| - )[ \t]*(?P<made>\S.*?)[ \t]*\.?$"
 )
@@ -198,7 +199,7 @@ def definitions_in(line: str) -> list[Definition]:
 
 def defined_besides(title: str) -> list[Definition]:
     """What a title defines at its end: `Mole end octagon, US, V-st = (dc, ch 1, dc)`."""
-    parts = [part for part in re.split(r"[,;](?![^()]*\))", title)[1:] if "=" in part]
+    parts = [part for part in re.split(r"(?:[,;]|\b(?:with|where)\b)(?![^()]*\))", title)[1:] if "=" in part]
     return [d for part in parts if (d := read_definition(part.strip())) and names_stitches(d.made)]
 
 

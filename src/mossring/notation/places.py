@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from itertools import takewhile
 
+from mossring.notation import returning
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.targets import (
     ANY_STITCH,
@@ -21,7 +22,6 @@ from mossring.notation.tree import Target, Where
 from mossring.notation.until import END, read_count, read_until
 
 _INTO = ("in", "into", "on", "to", "at", "around", "through")
-_START_WORDS = ("beg", "beginning", "starting", "start", "turning", "first")
 
 
 _CENTRES = ("centre", "center", "middle", "third", "second", "fourth", "fifth", "sixth")
@@ -101,6 +101,8 @@ def read_place(c: Cursor) -> Where:
     i = c.i
     part = read_part(c)
     where = _plain_place(c, i)
+    if returning.where_begun(c):
+        where = Where("start", where.targets[:1], c.span_from(i))
     part = part or read_part(c, after=True)
     if c.at("of") and c.ahead().text in ("side", "edge"):  # `in the 3 dc of the side`
         c.i += 2
@@ -147,13 +149,13 @@ def _plain_place(c: Cursor, i: int) -> Where:
         return Where("next", (nth,), c.span_from(i))
     if c.accept("each", "every", "all", "per"):
         begun = c.i
-        if c.accept("of") and (skipped := _skipped(c, i)) is not None:
+        if c.accept("of") and (skipped := returning.skipped(c, i)) is not None:
             return skipped
         c.i = begun
         return _each(c, i)
     if c.accept("same", "this", "that") or c.phrase("joining", "st") or c.phrase("joining", "stitch"):
         c.accept("same") or c.accept("joining")
-        return _same(c, i)
+        return returning.same(c, i)
     if c.at("joining") and c.opens_stitch(1):  # `dc around joining sc`, which closed the round below in its corner
         c.i += 1
         c.stitch()
@@ -171,9 +173,9 @@ def _plain_place(c: Cursor, i: int) -> Where:
         c.accept("following", "skipped", "unworked", "unused", "free")
         n = read_count(c)
         return Where("next", (read_target(c),), c.span_from(i), 1 if n is None else n)
-    if (skipped := _skipped(c, i)) is not None:
+    if (skipped := returning.skipped(c, i)) is not None:
         return skipped
-    if c.at("first", "beg", "beginning", "last") or c.token.text == "1st":
+    if c.at("first", "beg", "beginning", "starting", "last") or c.token.text == "1st":
         return _first_or_last(c, i)
     if _counts_on(c):
         return Where("next", (_target_or_stitch(c),), c.span_from(i))
@@ -185,11 +187,11 @@ def _plain_place(c: Cursor, i: int) -> Where:
     if c.stitch() and c.accept("post"):  # `around hdc post`: of the stitch that closed the round below
         return Where("same", (), c.span_from(i))
     c.i = save
-    if _at_base(c):
+    if returning.at_base(c):
         return Where("same", (), c.span_from(i))
     n = read_count(c)
     bare = not c.accept("next", "skipped", "unworked") and n is None
-    sweep = _each_groups_space(c, i) if bare else None
+    sweep = _of_each_group(c, i) if bare else None
     if sweep:
         return sweep
     each = c.at("between") and c.ahead().text in ("each", "every")  # `2 tr between each tr`
@@ -201,37 +203,13 @@ def _plain_place(c: Cursor, i: int) -> Where:
     just = bare and target.is_space and c.at("just") and c.ahead().text in ("made", "formed", "created")
     if just:  # `2 dc in sp just made`, under the stitch that closed the round below
         c.i += 2
-    if just or any(t.text in ("join", "joining") for t in c.tokens[i : c.i]):  # `sp formed by joining sc`
+    if just or any(t.text in ("join", "joining", "by") for t in c.tokens[i : c.i]):  # `sp formed by joining sc`
         return Where("same", (target,), c.span_from(i))
     if each and target.kind in ("between", "group"):
         return Where("each", (target,), c.span_from(i), until=read_until(c) or END)
-    if bare and target.kind in ("between", "group") and (until := read_until(c)):  # `3 dc between groups around`
+    if bare and target.kind in ("between", "group", "gap") and (until := read_until(c)):  # `3 dc between groups around`
         return Where("each", (target,), c.span_from(i), until=until)
     return Where("next", (target,), c.span_from(i), 1 if n is None else n, bare=bare)
-
-
-def _skipped(c: Cursor, i: int) -> Where | None:
-    """`skipped st`, `the 2 skipped sts`, `st just skipped`: what the hook has just passed over, worked after all; a
-    place of a round further down is none of them."""
-    save = c.i
-    if not any(t.text in _SKIPPED for t in c.tokens[save : save + 5]):
-        return None
-    n = read_count(c)
-    c.accept("first", "second", "2nd", "1st")  # one after the other, in the order in which they stand
-    before = c.accept("just") or c.accept(*_SKIPPED)
-    c.accept(*_SKIPPED)
-    target = read_target(c) if opens_target(c) else ANY_STITCH if before and _ends_here(c) else None
-    c.accept("you", "you've", "that")
-    c.accept("just")
-    behind = not before and target is not None and c.accept(*_SKIPPED)
-    c.accept("just")
-    if target is None or target.round or target.kind not in ("st", "sp", "chain") or not (before or behind):
-        c.i = save
-        return None
-    return Where("skipped", (target,), c.span_from(i), n or 1)
-
-
-_SKIPPED = ("skipped", "missed")
 
 
 def _counts_on(c: Cursor) -> bool:
@@ -240,7 +218,7 @@ def _counts_on(c: Cursor) -> bool:
     nth = c.ordinal()
     before = [t.text for t in c.tokens[max(0, save - 12) : save]]
     begun = "first" in before or "1st" in before or (nth == SECOND and _only_begun(c, save))
-    bare = nth == SECOND and ("in" in before or "into" in before) and _ends_here(c)  # `2 dc in the second`
+    bare = nth == SECOND and ("in" in before or "into" in before) and returning.ends_here(c)  # `2 dc in the second`
     if nth is not None and (c.at(*STITCH_WORDS) or c.opens_stitch() or bare) and begun:
         return True
     c.i = save
@@ -261,25 +239,6 @@ def _only_begun(c: Cursor, i: int) -> bool:
     )
 
 
-def _at_base(c: Cursor) -> bool:
-    """`st at base of ch-3`, `base of beg ch-3`: where the start stands."""
-    save = c.i
-    c.accept(*STITCH_WORDS)
-    c.accept("at")
-    if c.at("below") and c.tokens[c.i - 1].text in STITCH_WORDS and c.ahead().text != "next":
-        c.i += 1
-        return True
-    if c.accept("base") and (_ends_here(c) or c.accept("of")):
-        c.accept("same")
-        c.accept(*_START_WORDS)
-        c.number()
-        if c.accept(*CHAIN_WORDS):
-            c.number()
-        return True
-    c.i = save
-    return False
-
-
 def _first_or_last(c: Cursor, i: int) -> Where:
     last = c.at("last")
     c.i += 1
@@ -290,7 +249,7 @@ def _first_or_last(c: Cursor, i: int) -> Where:
     if _made_chain(c):
         return Where("made", (), c.span_from(i))
     target = _target_or_stitch(c)
-    _as_what(c)
+    returning.as_what(c)
     c.accept("again")
     if c.accept("made", "worked") or c.accept_phrase("just", "made"):
         return Where("made", (), c.span_from(i))
@@ -314,15 +273,19 @@ def _behind_any(c: Cursor) -> Where | None:
 
 def _target_or_stitch(c: Cursor) -> Target:
     """What is worked into; `dc in next 2` and `dc in next` go into stitches."""
-    return ANY_STITCH if _ends_here(c) else read_target(c)
+    return ANY_STITCH if returning.ends_here(c) else read_target(c)
 
 
-def _each_groups_space(c: Cursor, i: int) -> Where | None:
-    """`ch-1 sp of each V-st around`."""
+def _of_each_group(c: Cursor, i: int) -> Where | None:
+    """`ch-1 sp of each V-st around`, `middle dc of each 5`."""
     save = c.i
     space = read_space(c) or (Target("sp") if c.accept("sp", "space") else None)  # `sp of each V-st`
     if space and c.accept("of", "in") and c.accept("each") and (c.accept(*GROUP_WORDS, "corner") or c.named()):
         return Where("each", (space,), c.span_from(i), until=read_until(c) or END)
+    c.i = save
+    centre = read_target(c) if c.at("centre", "center", "middle") else None
+    if centre and centre.kind == "centre" and any(t.text in ("each", "every") for t in c.tokens[save : c.i]):
+        return Where("each", (centre,), c.span_from(i), until=read_until(c) or END)
     c.i = save
     return None
 
@@ -359,7 +322,7 @@ def _top(c: Cursor, i: int) -> Where | None:
             c.i = save_stitch
             return Where("next", (read_target(c),), c.span_from(i))
         c.i = save_stitch
-        c.accept(*_START_WORDS)
+        c.accept(*returning.START_WORDS)
         c.number()
         if c.accept(*CHAIN_WORDS):
             c.number()
@@ -374,7 +337,7 @@ def _top(c: Cursor, i: int) -> Where | None:
     if nth is not None and (c.accept("ch", "chain", "chains") or _of_chains(c)) and c.accept("of", "in"):
         same = c.accept("same")
         other = same or c.accept("next", "each")
-        start = c.accept(*_START_WORDS)
+        start = c.accept(*returning.START_WORDS)
         n = c.number()
         if c.accept(*CHAIN_WORDS):
             m = c.number()
@@ -399,7 +362,7 @@ def _amid_space(c: Cursor) -> bool:
 
 def _of_chains(c: Cursor) -> bool:
     """Whether `of 4 ch` comes next, no space: `in 3rd of 4 ch`."""
-    k = 2 if c.ahead().text in _START_WORDS else 1
+    k = 2 if c.ahead().text in returning.START_WORDS else 1
     counted = c.ahead(k).kind == "num" and c.ahead(k + 1).text in CHAIN_WORDS
     return c.at("of") and counted and c.ahead(k + 2).text not in SPACE_WORDS
 
@@ -418,7 +381,7 @@ def _each(c: Cursor, i: int) -> Where:
     counted = c.accept("next", "following", "foll", "first", "last", "rem", "remaining", "skipped", "unworked")
     n = read_count(c)
     part = read_part(c)
-    target = ANY_STITCH if _ends_here(c) else read_target(c)
+    target = ANY_STITCH if returning.ends_here(c) else read_target(c)
     if part:
         target = replace(target, part=part)
     if n is not None and (counted or n > 1):  # `each of next 3 sts`, `each of 3 dc`
@@ -440,34 +403,11 @@ def _and_targets(c: Cursor) -> list[Target]:
             target = read_target(c) if opens_target(c) else None
         except UnreadableError:
             target = None
-        if target is None or not (_ends_here(c) or c.at("and", "&", "across", "along", "until")):
+        if target is None or not (returning.ends_here(c) or c.at("and", "&", "across", "along", "until")):
             c.i = save
             return found
         found.append(target)
     return found
-
-
-def _ends_here(c: Cursor) -> bool:
-    """`2 dc in each`, `2 dc in each around`: nothing names what; it is each stitch."""
-    return c.token.kind in ("end", "star") or c.at(
-        ",", ";", ".", "(", "[", ")", "]", "*", "**", "+", "around", "across", "all", "to", "-", "="
-    )
-
-
-def _same(c: Cursor, i: int) -> Where:
-    target = read_target(c) if not c.accept("place") and opens_target(c) else None
-    return Where("start" if _as_what(c) else "same", (target,) if target else (), c.span_from(i))
-
-
-def _as_what(c: Cursor) -> bool:
-    """`as join`, `as beg ch-3`, `as last st`: True when it points at the start of the round."""
-    if not c.accept("as"):
-        return False
-    start = False
-    while c.token.kind in ("word", "num", "ord") and not c.at("to", "and"):
-        start = start or c.at("beg", "beginning", "join", "joining", "start", "starting", "first", "sl", "ss")
-        c.i += 1
-    return start
 
 
 _AT_PLACE = frozenset(

@@ -278,8 +278,10 @@ class Reader:
         return stated is not None
 
     def _sums_up(self) -> bool:
-        """Whether `24 sts.` is all that is left of the round."""
+        """Whether `24 sts.`, or a number alone, is all that is left of the round."""
         c = self.c
+        if c.token.kind == "num" and "end" in (c.ahead().kind, c.ahead(1 + (c.ahead().text == ".")).kind):
+            return True
         k = 3 if c.ahead(2).text == "." else 2
         return c.token.kind == "num" and c.ahead().text in STITCH_WORDS and c.ahead(k).kind == "end"
 

@@ -152,7 +152,18 @@ def sentence(c: Cursor) -> bool:
 
 def clause(c: Cursor, nodes: list[Node]) -> bool:
     """A clause that only tells how: it is passed."""
-    return _facing(c) or _manner(c, nodes) or _last_of_all(c) or _made(c)
+    return _facing(c) or _manner(c, nodes) or _last_of_all(c) or _made(c) or _before_joining(c)
+
+
+def _before_joining(c: Cursor) -> bool:
+    """`before the ss`, `before joining`: what is worked last comes before the join anyway."""
+    save = c.i
+    if c.accept("before"):
+        c.accept("you", "final", "last")
+        if (c.accept("join", "joining", "closing", "close") or c.stitch() == "slst") and c.ends(0):
+            return True
+    c.i = save
+    return False
 
 
 def _facing(c: Cursor) -> bool:

@@ -22,8 +22,8 @@ from mossring.notation import (
 from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.marks import MAX_NESTING, Marks
 from mossring.notation.sofar import again, run_so_far
-from mossring.notation.targets import ROUND_WORDS
-from mossring.notation.tree import Chain, Label, Make, Node, Repeat, Target, Together, Trouble, Until, Work
+from mossring.notation.targets import ANY_STITCH, ROUND_WORDS
+from mossring.notation.tree import Chain, Label, Make, Node, Repeat, Span, Target, Together, Trouble, Until, Where, Work
 from mossring.notation.until import END, read_until
 from mossring.notation.words import NUMBERS
 
@@ -38,6 +38,8 @@ _STARS = ("*", "**", "***")
 
 _LAST = re.compile(r"[\s.;,]*(?:[(\[<=–—-]*\s*\d+(?!\s*(?:times|x\b|more))(?:\s*[A-Za-z-]+){0,2}[)\]>]?)?[\s.]*")
 """Nothing but a count, to the end of a round."""
+_ONLY_JOINS = re.compile(r"[\s.;,]*(?:join|sl st|slst|ss|slip st)\b(?!.*(?:\brep|\btimes\b|\*)).*", re.IGNORECASE)
+"""A join, and nothing behind it that speaks of a repeat."""
 
 
 def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
@@ -49,7 +51,8 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
     times = c.times()
     until = read_until(c) if times is None and c.at("around", "to", "until", "across", "all") else None
     placed = times is None and until is None and c.at("in", "into")
-    if times is None and c.i == at and _LAST.fullmatch(c.text, c.token.start):  # `*1 dc, 2 dc in next* (36)`: all round
+    alone = _LAST.fullmatch(c.text, c.token.start) or _ONLY_JOINS.fullmatch(c.text, c.token.start)
+    if times is None and c.i == at and alone:  # `*1 dc, 2 dc in next* (36)`: all round
         until = END
     if times is None and until is None and not placed:
         return
@@ -65,8 +68,7 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
     span = c.span_from(at)
     if body and times is not None and c.at("in", "into"):  # `*3 dc, ch 1* five times in ring`
         c.i += 1
-        many = (Repeat(grouping.as_group(r, list(body)), min(times, MAX_TIMES), span, times_span=span),)
-        nodes.extend(Work(many, w, c.span_from(at)) for w in places.read_places(c))
+        nodes.extend(_many_in(r, grouping.as_group(r, list(body)), min(times, MAX_TIMES), at, span))
         return
     if not body:
         return
@@ -108,8 +110,9 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
         return False
     c.accept("corner")
     c.stitch() or c.accept(*STITCH_WORDS, *GROUP_WORDS, "one", "corners", "cl", "clusters")
+    _in_ring(c)  # `..., with 2 ch between each, in magic ring`
     again = c.i
-    c.accept(",")
+    c.accept(",", ";")
     c.i = c.i if c.chains() == n else again  # `, ch 1` for the last of them
     links = (Chain(n, c.span_from(i)),)
     if isinstance(made[-1], Work) and made[-1].also:  # `..., and 3 dc in each ch-1 sp, with ch 1 between groups`
@@ -120,6 +123,59 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
     span, body = made[-1].span, (*one.body, *links)
     nodes[len(made) - 1 :] = [*(links if started else ()), replace(one, body=body, span=(span[0], c.span_from(i)[1]))]
     return True
+
+
+def groups_of(r: Reader, nodes: list[Node]) -> bool:
+    """`4 groups of 3 tr in the ring, 2 ch between`, `a group of 3 dc in next sp`, `3 tr x 4 in the ring`: stitches in
+    groups by their number."""
+    c = r.c
+    i = c.i
+    n = c.number() or 1
+    if c.accept(*GROUP_WORDS, "sts") and c.accept("of"):  # `6 sets of 2 dc`
+        several, key = c.number() or 1, c.stitch()
+        c.accept("each")
+    else:  # `3 tr x 4 in the ring`
+        several, key = n, c.stitch()
+        n = (c.number() or 0) if c.accept("x") and several > 1 else 0
+        n = n if c.at("in", "into", "with", "separated") else 0
+    if not key or key == "ch" or not 0 < n <= MAX_TIMES:
+        c.i = i
+        return False
+    make = Make(key, several, c.span_from(i), part=r.part)
+    link = _link(c)
+    placed = c.accept("in", "into") or (c.phrase(",", "in") and c.accept(",") and c.accept("in"))
+    wheres = places.read_places(c) if placed else [Where("next", (ANY_STITCH,), make.span, said=False)]
+    link = link or _link(c)
+    span = c.span_from(i)
+    where, links = wheres[0], (Chain(link, span),) if link else ()
+    apart = not where.said or (where.targets and where.targets[0].kind == "ring")
+    if n > 1 and apart:
+        each = Work((make,), where, span) if where.said else _one_each(make, where)
+        nodes.append(Repeat((each, *links), n, span, times_span=span))
+        return True
+    group = tuple(g for k in range(n) for g in ((*links, make) if k else (make,)))
+    nodes.extend(sweeps.swept(r, [Work(group, w, span) for w in wheres]))
+    return True
+
+
+def _one_each(make: Make, where: Where) -> Work:
+    """So many stitches, one in each place."""
+    return Work((replace(make, n=1),), replace(where, count=make.n), make.span)
+
+
+def _link(c: Cursor) -> int:
+    """`, with 2 ch between each`, behind groups: how many chains; 0 with nothing read."""
+    save = c.i
+    c.accept(",")
+    c.accept("with", "separated") and c.accept("by")
+    apart = c.tokens[c.i - 1].text == "by"
+    n = c.chains()
+    if n and (c.accept("between", "after") or apart):
+        c.accept("each", "every", "them", "all")
+        c.accept(*GROUP_WORDS)
+        return n
+    c.i = save
+    return 0
 
 
 def _linked(sweep: Work, links: tuple[Chain, ...]) -> Work:
@@ -194,6 +250,14 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
     r.bracketed = (begun, len(nodes))
 
 
+def _named_bare(c: Cursor) -> bool:
+    """Whether a place comes next without an `in` before it."""
+    save = c.i
+    opens = c.accept("next", "same", "each", "every") and targets.opens_target(c)
+    c.i = save
+    return bool(opens)
+
+
 def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
     c = r.c
     times_at = c.i
@@ -216,20 +280,34 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
         times = 1
     based = c.at("at") and c.ahead().text in ("base", "top", "same")  # `(tr, ch 2, 2 tr) at base of ch 4`
     bare = c.at("corner", "corners") and c.ahead().text in (*_SEPARATORS, ")", "]", "*", "")  # `(dc, ch 2, dc) corner`
+    bare = bare or (_named_bare(c) and grouping.unplaced(inner))  # `(dc, ch 1, dc) next st`
     if based or bare or c.accept("in", "into", "over", "on") or c.at("between") or places.at_place(c):
         c.accept("at")
         c.accept("around")
         group = grouping.as_group(r, inner)
         if (every := increases.every_other(c, group, i)) is not None:
             return [every]
-        wheres = places.read_places(c)
-        if times is not None:
-            group = (Repeat(group, times, c.span_from(i), times_span=times_span),)
-        return sweeps.swept(r, [Work(group, w, c.span_from(i)) for w in wheres])
+        if times is not None and times_span:
+            return _many_in(r, group, times, i, times_span)
+        return sweeps.swept(r, [Work(group, w, c.span_from(i)) for w in places.read_places(c)])
     if times is None and until is None:
         return inner
     body = again(inner, len(inner), starred=True)  # `(2 dc in first, 1 dc in next) x 10`
     return [Repeat(body, times, c.span_from(i), until=until, times_span=times_span)]
+
+
+def _many_in(r: Reader, group: tuple[Node, ...], times: int, i: int, times_span: Span) -> list[Node]:
+    """`(3 dc, ch 1) 4 times in ring`: all in one place; `... 3 times in the corners`, `in next 3 corners`: in turn."""
+    c = r.c
+    at = c.i
+    wheres = places.read_places(c)
+    where, span = wheres[0], c.span_from(i)
+    all_of = where.mode == "each" and not any(t.text in ("each", "every", "all", "both") for t in c.tokens[at : c.i])
+    if len(wheres) == 1 and (all_of or (where.mode == "next" and where.count == times)):
+        once = replace(where, mode="next", count=1, until=None)
+        return [Repeat((Work(group, once, span),), times, span, times_span=times_span)]
+    many = (Repeat(group, times, span, times_span=times_span),)
+    return sweeps.swept(r, [Work(many, w, span) for w in wheres])
 
 
 def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
@@ -298,6 +376,9 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     if not closed:
         del nodes[first:]
     total = times if closed or times is None else times + 1
+    told = any(t.text in ("more", "again", "all", "total", "altogether") for t in c.tokens[i : c.i])
+    if closed and total and not told and c.tokens[i].text == "work":  # `*...*, work from * to * 5 times`: in all
+        total -= 1
     if until is not None and (many := _groups_wanted(r.c, body, nodes[:first], i)):
         total, until = many - closed, None
     nodes.extend(_ended(r, Repeat(body, total, c.span_from(i), until=until, times_span=span), cut, i))
@@ -358,6 +439,7 @@ def _rep_last(r: Reader, nodes: list[Node], i: int) -> None:
 def _in_ring(c: Cursor) -> None:
     """`3 dc, ch 2, repeat 3 more times in ring`, `... in same ch`: where round 1 goes anyway."""
     save = c.i
+    c.accept(",")
     if not (c.accept("in", "into") and (targets.read_ring(c) or c.accept_phrase("same", "ch"))):
         c.i = save
 

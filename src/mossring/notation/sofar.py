@@ -34,15 +34,19 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     c.at("-") and c.ahead().text in (*NUMBERS, "twice", "thrice") and c.accept("-")
     behind = c.tokens[c.i - 1].text in (",", ";", "-") or (marks.close and c.tokens[i - 1].text == ".")
     hole = isinstance(nodes[-1], Chain) and nodes[-1].label is None  # `3 dc, ch 2 four times in ring`
-    times = c.times() if behind or hole else None
+    last = nodes[-1]
+    placed = isinstance(last, Work) and last.where.said and last.where.mode == "next" and last.where.count == 1
+    alone = placed and not behind and not marks.open and not marks.close  # `(3 dc, ch 1) in next sp three times`
+    times = c.times() if behind or hole or alone else None
     if times and hole and c.accept("in", "into") and not targets.read_ring(c):
         times = None
-    if times is None or times < 2 or not (c.token.kind == "end" or c.at(",", ";", ".", "(", "[")):
+    if times is None or times < 2 or not (c.token.kind == "end" or c.at(",", ";", ".", "(", "[", "-", "=")):
         c.i = i
         return False
     run = len(nodes) - marks.open[next(iter(marks.close))] if marks.close else run_so_far(nodes)
     since = _since_then(r, nodes, i)
     run = since if _SEVERAL <= since < run and not marks.close else run
+    run = 1 if alone and isinstance(last, Work) and len(last.group) > 1 else run
     if run < 1:
         c.i = i
         return False
@@ -96,7 +100,9 @@ def _and_times(r: Reader, nodes: list[Node]) -> bool:
     c = r.c
     i = c.i
     chain, work = (*nodes[-2:], None, None)[:2]
-    if not isinstance(chain, Chain) or not isinstance(work, Work) or chain.label or len(work.group) != 1:
+    both = isinstance(chain, Work) and chain.where.said  # `3 dc in next corner and 3 dc in next sp three times`
+    linked = isinstance(chain, Chain) and not chain.label and isinstance(work, Work) and len(work.group) == 1
+    if chain is None or not isinstance(work, Work) or not (both or linked):
         return False
     joined = any(t.text == "and" for t in c.tokens[:i] if chain.span[1] <= t.start < work.span[0])
     times = c.times() if joined else None

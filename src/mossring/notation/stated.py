@@ -67,12 +67,22 @@ def read_stated(c: Cursor, *, loose: bool = False, joined: bool = False) -> list
             c.token.kind == "end"
             or _noted(c)
             or (counted and c.at("turn", "join") and c.tokens[c.i - 1].text == ",")  # `to end: 20 sts, turn`
-            or ((stopped or cut) and counted and (joined or c.at(*_AFTER_COUNT, "(")))
+            or ((stopped or cut) and counted and (joined or c.at(*_AFTER_COUNT, "(") or _turns(c)))
         )
     if out is not None and ended:
         return [*_series(out), *added]
     c.i = save
     return None
+
+
+def _turns(c: Cursor) -> bool:
+    """Whether `Ch 1, turn.` comes next: chains for the row to come."""
+    save = c.i
+    chains = c.chains()
+    c.accept(",") or c.accept("and")
+    turns = chains and c.at("turn")
+    c.i = save
+    return bool(turns)
 
 
 def _repeated(c: Cursor) -> bool:

@@ -44,8 +44,10 @@ def stitches(r: Reader) -> list[Node]:
     c = r.c
     i = c.i
     part = targets.read_part(c)
-    if c.at("inc", "incs", "increase", "increases"):
-        return increases.increase(r)
+    if c.at("inc", "incs", "increase", "increases", "increasing"):
+        evenly = increases.increased_evenly(r)
+        if evenly or not c.at("increasing"):
+            return evenly or increases.increase(r)
     if _a_round_of(c):
         return _once_around(r, i)
     if c.at(*_DECREASES):
@@ -130,6 +132,8 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
         raise c.fail("instruction")
     if key == "ch":
         node = _chain(c, n, i)
+        if over := _over_corners(c):  # `FPdc around each dc, ch 2 at each corner`
+            return [Work((node,), over, c.span_from(i))]
         placed_last = c.ahead().text in ("same", "next", "corner")
         at = c.i
         if c.accept("in", "into") and targets.read_ring(c):  # `[1 ch, 2 tr] 5 times, 1 ch into ring`
@@ -227,6 +231,19 @@ def _chain(c: Cursor, n: int | None, i: int) -> Node:
     node = Chain(1 if n is None else n, c.span_from(i))
     label = labels.read_label(c)
     return replace(node, label=label, span=c.span_from(i)) if label else node
+
+
+def _over_corners(c: Cursor) -> Where | None:
+    """`at each corner`, `over each corner sp`, `over corner` behind chains, which pass there; None if nothing of it."""
+    save = c.i
+    if c.accept("at", "over", "in") and (c.tokens[save].text != "in" or c.at("each", "every")):
+        each = c.accept("each", "every")
+        if targets.opens_target(c):
+            target = targets.read_target(c)
+            if target.is_space or target == targets.CORNER:
+                return Where("each" if each else "next", (target,), c.span_from(save), until=END if each else None)
+    c.i = save
+    return None
 
 
 def _picot(c: Cursor, i: int) -> Make:

@@ -27,7 +27,7 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
         save, troubles = c.i, len(c.troubles)
         joined = c.accept("and", "&")
         comma = not joined and c.accept(",", ";", ".")
-        joined = joined or (comma and c.accept("and", "&"))
+        joined = joined or c.accept("but") or (comma and c.accept("and", "&"))
         joined = joined or c.at(*_ALSO)
         more: list[Node] = []
         if joined or comma:
@@ -71,7 +71,8 @@ def _both_around(first: Work, second: Work) -> bool:
     sweeps = (first.where.until is END or along) and one.kind == "st" and one.stitch != "end"
     spaces = first.where.until is END and one.is_space and other != (one,)
     kinds = sweeps and one.stitch and other and other[0].stitch and other[0].stitch != one.stitch
-    return bool(kinds) or ((sweeps or spaces) and bool(other) and other[0].is_space)
+    held = sweeps and other and other[0].kind == "centre"  # `dc in each dc, 5 dc in middle dc of each 5`
+    return bool(kinds or held) or ((sweeps or spaces) and bool(other) and other[0].is_space)
 
 
 def two_sweeps(nodes: list[Node]) -> None:
@@ -84,7 +85,8 @@ def two_sweeps(nodes: list[Node]) -> None:
         second = replace(second, where=replace(second.where, until=END))
     if first.where.until != END:
         return
-    if first.where.targets[0].is_space and second.where.bare and second.where.targets[:1] == (Target("group"),):
+    groups = second.where.targets[:1] == (Target("group"),) and (second.where.bare or second.where.mode == "each")
+    if first.where.targets[0].is_space and groups:
         where = Where("each", (Target("gap"),), second.where.span, until=END)  # `...; 3 dc between groups`
         second = replace(second, where=where)
         nodes[-2:] = [replace(first, also=(*first.also, second))]
@@ -92,7 +94,7 @@ def two_sweeps(nodes: list[Node]) -> None:
     if first.where.mode != "each" or second.where.mode != "each" or second.where.until != END:
         return
     kinds = (first.where.targets[0].kind, second.where.targets[0].kind)
-    if kinds in (("st", "corner"), ("st", "sp")):
+    if kinds in (("st", "corner"), ("st", "sp"), ("st", "centre")):
         nodes[-2:] = [replace(first, also=(*first.also, second))]
     elif kinds in (("corner", "st"), ("sp", "st")):  # `5 dc in each corner, dc in each dc`
         nodes[-2:] = [replace(second, also=(first, *second.also))]

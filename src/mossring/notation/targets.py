@@ -228,6 +228,10 @@ def _centre(c: Cursor) -> Target | None:
             if _whichever_group(c):
                 return Target("centre")
             c.i = at
+            if (c.accept("each", "next", "these", "those") and c.number()) or c.number():  # `middle dc of each 5`
+                c.stitch() or c.accept(*STITCH_WORDS)
+                return Target("centre")
+            c.i = at
             c.accept("next", "same", "each")
             if space := read_space(c):  # `center of ch-3 sp`
                 return space

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 Span = tuple[int, int]
-GrowthKind = Literal["side", "side in all", "groups", "between", "between in all", "on"]
+GrowthKind = Literal["side", "side in all", "groups", "between", "between in all", "on", "evenly"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -220,7 +220,8 @@ class Stated:
 @dataclass(frozen=True, slots=True)
 class Growth:
     """What a round adds to the one that it is as: n more stitches or groups on each side, n more stitches between
-    increases, n on each side or between increases in all, or whatever keeps the growth going (`on`)."""
+    increases, n on each side or between increases in all, n increases spread over it (`evenly`), or whatever keeps the
+    growth going (`on`)."""
 
     kind: GrowthKind
     n: int

@@ -18,8 +18,9 @@ def read_until(c: Cursor) -> Until | None:
     if c.accept("around", "round", "throughout"):
         c.accept("round", "rnd", "ring", "circle")
         return _to_last(c) or (read_until(c) if c.at("until", "till") else None) or END
-    if c.accept("across", "along"):
-        c.accept("each", "this", "next", "all")
+    sided = c.at("on") and c.ahead(1 + (c.ahead().text in ("each", "every", "all"))).text in ("side", "sides")
+    if c.accept("across", "along") or (sided and c.accept("on")):
+        c.accept("each", "every", "this", "next", "all")
         c.accept("other")
         if c.accept("sides", "edges"):  # `3 dc in each sp along the sides`
             return END

@@ -80,7 +80,7 @@ def _ring() -> Made:
 def _foundation(state: State, nodes: tuple[Node, ...], flat: bool) -> Laid:
     """The chain (or foundation stitches), nearest the hook first; for rounds its other side follows."""
     begin = state.begin
-    nth, nodes = _from_hook(nodes), tuple(nodes)
+    nth, nodes = from_hook(nodes), tuple(nodes)
     worked = any(isinstance(n, Work | Repeat) for n in nodes[1:])
     if nth is None and worked and isinstance(nodes[0], Skip) and nodes[0].where.mode in ("next", "first"):
         nth, nodes = nodes[0].where.count + 1, nodes[1:]  # `miss 1 ch, 1 dc in each of next 10 ch`
@@ -102,14 +102,14 @@ def _along_chains(nodes: Sequence[Node]) -> bool:
     return bool(works) and works[0].where.targets[0].kind == "chain"
 
 
-def _from_hook(nodes: Sequence[Node]) -> int | None:
+def from_hook(nodes: Sequence[Node]) -> int | None:
     """Which chain from the hook the first stitch goes into, where the round says so."""
     for node in nodes:
         if isinstance(node, Work) and node.where.targets:
             target = node.where.targets[0]
             return target.chains if target.kind == "ring" else None
         if isinstance(node, Repeat):
-            return _from_hook(node.body)
+            return from_hook(node.body)
         if not isinstance(node, Chain | Act):
             return None
     return None

@@ -129,7 +129,8 @@ def _pass(w: Worker, node: Repeat, passes: int, cap: int | None) -> None:
         except OverLimitError:
             raise
         except UnworkableError as e:
-            if passes and edge.pos >= edge.end and k and _sweeps(node.body[k - 1]):
+            swept = passes and edge.pos >= edge.end and k and _sweeps(node.body[k - 1])
+            if swept and not w.tail.get(id(node)):
                 return  # the last side ends where the round began; its corner was the first
             if passes and node.loose and node.cut is not None and k >= node.cut:
                 raise AgainError(id(node), passes) from e  # the last pass goes on with the words behind it
@@ -146,15 +147,19 @@ def _pass(w: Worker, node: Repeat, passes: int, cap: int | None) -> None:
             raise
 
 
-def before_more_work(body: Sequence[Node]) -> frozenset[int]:
-    """The repeats `around` behind which more is worked in the round."""
-    out: set[int] = set()
-    more = False
+def before_more_work(body: Sequence[Node]) -> dict[int, bool]:
+    """The repeats `around` behind which more is worked in the round, and whether that is in stitches still to come."""
+    out: dict[int, bool] = {}
+    after: Node | None = None
     for node in reversed(body):
-        if isinstance(node, Repeat) and node.times is None and more:
-            out.add(id(node))
-        more = more or isinstance(node, Work | Together | Repeat)
-    return frozenset(out)
+        if isinstance(node, Repeat) and node.times is None and after is not None:
+            out[id(node)] = isinstance(after, Work) and _in_stitches(after.where)
+        after = node if isinstance(node, Work | Together | Repeat) else after
+    return out
+
+
+def _in_stitches(where: Where) -> bool:
+    return where.mode == "next" and where.said and where.targets[:1] != () and where.targets[0].kind == "st"
 
 
 def before_the_start(body: Sequence[Node]) -> frozenset[int]:

@@ -11,7 +11,7 @@ from mossring.working.budget import MAX_STITCHES, Budget
 from mossring.working.corners import find_corners
 from mossring.working.edge import Edge
 from mossring.working.fabric import RING, WorkedRound
-from mossring.working.laying import Laid, lay_edge
+from mossring.working.laying import Laid, from_hook, lay_edge
 from mossring.working.passes import AgainError
 from mossring.working.worker import Worker
 
@@ -129,9 +129,12 @@ def _counted_otherwise(state: State, tree: RoundTree, worker: Worker) -> State |
     nothing comes out wrong without it, the state that knows nothing of it."""
     chain = next((n for n in tree.body if isinstance(n, Chain)), None)
     known = dict(state.known)
+    worked, said = _counted(worker), _said(tree)
+    if chain is None and state.before is None and (nth := from_hook(tree.body)) == _LIFT + 1:
+        uncounted = replace(state, known=(*state.known, (nth - 1, Label(None, throughout=True))))
+        return uncounted if worked - 1 in said and worked not in said else None  # `hdc in 3rd ch from hook (20 hdc)`
     if chain is None or chain.label:
         return None
-    worked, said = _counted(worker), _said(tree)
     if (label := known.pop(chain.n, None)) is not None:
         unlike = said and worked not in said and state.before is not None
         return replace(state, known=tuple(known.items())) if unlike and not label.said else None

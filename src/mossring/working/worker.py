@@ -78,7 +78,7 @@ class Worker(Maker):
         self.lift: Chain | None = None
         self.acts: list[Act] = []
         self._chain_in: tuple[int, int] = (-1, 0)
-        self.tail: frozenset[int] = frozenset()
+        self.tail: dict[int, bool] = {}
         self.short: frozenset[int] = frozenset()
         self.most_passes: dict[int, int] = {}
 
