@@ -26,7 +26,7 @@ _COLOUR = (
     r"(?P<colour>[a-z]{3,}(?: [a-z]{3,}){0,2})[ )\]]*(?=:))?"
 )
 _NUMBERED = (
-    r"(?:[ ,–-]*[(\[]? *(?:in |with |using )?(?:colou?r|col\.?|yarn|shade) ?(?P<shade>\d|"
+    r"(?:[ ,–-]*[(\[]? *(?:in |with |using )?(?:(?:colou?r|col\.?|yarn|shade) ?|(?<=[(\[])(?=[1-3][)\]]))(?P<shade>\d|"
     r"one|two|three|four|five|six)\b[)\]]?(?=\s*(?:[:.)]|[-–—] )))?"
 )
 _WHAT = r"(?:\s*\((?!RS|WS|\w\)|with|in )[a-z][a-z '-]{2,30}\))?"

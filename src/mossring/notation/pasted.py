@@ -20,12 +20,17 @@ _MARKED_COUNT = re.compile(r"(?<=[ .])(\*\*?|__?)([(\[<]\d[^*_\n]*[)\]>]\.?)\1[ 
 """`**(12 dc)**` at the end of a line."""
 _ESCAPE = re.compile(r"\\([*\[\]()_#])")
 COUNTRY = r"(?P<{}>u\.?s\.?a?|u\.?k|american|british|united (?:states|kingdom))"
+_WHOSE = COUNTRY.format("by").replace("british", "british|english|australian")
 _TERM_WORDS = (
     r"\b(?:dc|tr|htr|hdc|sc|(?:single|double|treble) crochet|terms?|terminology|abbreviations|stitch(?:es| names)?"
     r"|readers?|version|english|trebles?|rows|rounds)\b"
 )
 _TERMS = re.compile(
-    r"\b" + COUNTRY.format("by") + r"\b\.?[^.\n]{0,24}?" + _TERM_WORDS + "|"
+    r"\b"
+    + COUNTRY.format("by").replace("american", "american|english|australian")
+    + r"\b\.?[^.\n]{0,24}?"
+    + _TERM_WORDS
+    + "|"
     r"\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + COUNTRY.format("of") + r"\b"
     r"|\(" + COUNTRY.format("in") + r"\.?\)|[,–—·•|-] *" + COUNTRY.format("end") + r"(?= *[,–—·•|-] |\W*$)"
     r"|(?<=[.!] )" + COUNTRY.format("alone") + r"(?=[.!])"
@@ -108,7 +113,7 @@ def said_dialect(line: str) -> Dialect | None:
     if m is None:
         return None
     word = next(v for v in m.groupdict().values() if v).lower().replace(".", "")
-    return "uk" if word in ("uk", "british", "united kingdom") else "us"
+    return "uk" if word in ("uk", "british", "english", "australian", "united kingdom") else "us"
 
 
 def names_stitches(value: str) -> bool:

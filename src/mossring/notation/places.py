@@ -272,8 +272,9 @@ def _behind_any(c: Cursor) -> Where | None:
 
 
 def _target_or_stitch(c: Cursor) -> Target:
-    """What is worked into; `dc in next 2` and `dc in next` go into stitches."""
-    return ANY_STITCH if returning.ends_here(c) else read_target(c)
+    """What is worked into; `dc in next 2` and `dc in next` go into stitches, and `dc in last sl st` joins behind it."""
+    joins = c.tokens[c.i - 1].text == "last" and c.at("sl", "ss", "slst") and c.ends(1 + (c.ahead().text == "st"))
+    return ANY_STITCH if returning.ends_here(c) or joins else read_target(c)
 
 
 def _of_each_group(c: Cursor, i: int) -> Where | None:

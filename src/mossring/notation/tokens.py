@@ -51,7 +51,7 @@ class Token:
 
 _ANY = r"ch|sl|sts?|sps?|sc|hdc|dc|htr|tr|dtr|rep|beg|sk|lps?|tog|inc|dec|rem|cl|pc"
 _DOTTED = re.compile(rf"\b(?:(?i:{_ANY})(?=\.(?:[,;:)\]]| [a-z]))|(?i:ch|sk|inc|dec|rem)(?=\. ?[\d-]))\.")
-_NEVER_LAST = re.compile(r"\b(?:bet|betw|btw|foll)\.(?= [a-z\d])", re.IGNORECASE)
+_NEVER_LAST = re.compile(r"\b(?:bet|betw|btw|foll|adj)\.(?= [a-z\d])", re.IGNORECASE)
 """Abbreviations that end no sentence: their full stop is no stop even where it is the only one."""
 _BROKEN = re.compile(r"\n?[^\W_]")
 """What may follow a hyphen that only joins, also where a line is broken behind it."""

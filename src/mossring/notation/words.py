@@ -40,6 +40,7 @@ NUMBERS |= {w: 10 * k for k, w in enumerate(("thirty", "forty", "fifty", "sixty"
 TIMES = {"once": 1, "twice": 2, "thrice": 3}
 SHORT = {
     "ea": "each",
+    "adj": "adjustable",
     "nxt": "next",
     "rpt": "rep",
     "repeated": "rep",
