@@ -29,11 +29,11 @@ from mossring.notation import (
     read_round,
 )
 from mossring.notation.document import MAX_ROUNDS
-from mossring.notation.evidence import likely_dialect
+from mossring.notation.evidence import HABIT, weighed
 from mossring.notation.grouping import begun_chainless
 from mossring.notation.growing import ended, evenly, grown_as_told, last_corner
 from mossring.notation.header import POLYGONS
-from mossring.notation.tree import Chain, Label, Make, Work
+from mossring.notation.tree import Make, Work
 from mossring.readings import otherwise, without_odd_words
 from mossring.shape import (
     Entry,
@@ -46,9 +46,9 @@ from mossring.shape import (
     read_gauge,
     read_samples,
 )
+from mossring.starts import after_one_chain, begun_above, left_out, named_last, told_starts
 from mossring.stitches import Dialect
-from mossring.stitches.table import lookup
-from mossring.stitches.terms import TERMS, spellings
+from mossring.stitches.terms import spellings
 from mossring.working import Fabric, State, WorkedRound, work_round
 
 _CACHED_STITCHES = 400_000
@@ -84,7 +84,8 @@ class DraftRound:
 @dataclass(slots=True)
 class Draft:
     """A whole motif, worked. `said_terms`: the dialect was stated, not found by evidence. fit: what the measured
-    rounds moved, where some were measured."""
+    rounds moved, where some were measured. by_lie: no word told the dialect: in this one the rounds lie
+    flatter."""
 
     doc: Document
     dialect: Dialect
@@ -96,6 +97,7 @@ class Draft:
     troubles: list[Trouble] = field(default_factory=list)
     names: Names = ()
     fit: Fit | None = None
+    by_lie: bool = False
 
     @property
     def titled(self) -> Shape | None:
@@ -161,8 +163,33 @@ def read_cached(text: str, dialect: Dialect, names: Names, part: str = "") -> Ro
 def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS) -> Draft:
     """Work a pattern's text. terms: read it in this dialect whatever it says. most: rounds to work. Never raises."""
     doc = read_document(text)
-    dialect = terms or doc.terms or likely_dialect(doc.words())
-    said = terms is not None or doc.terms is not None
+    if stated := terms or doc.terms:
+        return _shaped(doc, stated, True, most)
+    uk = weighed(doc.words())
+    draft = _shaped(doc, "uk" if uk > 0 else "us", False, most)
+    if abs(uk) > HABIT or not (amiss := _amiss(draft)) or (draft.shape.sides and not _far_off(draft)):
+        return draft
+    other = _shaped(read_document(text), "us" if uk > 0 else "uk", False, most)
+    other.by_lie = _amiss(other) < amiss
+    return other if other.by_lie else draft
+
+
+def _amiss(draft: Draft) -> int:
+    """How many rounds cup or ruffle, or don't work at all."""
+    troubled = (bool(r.tree.troubles or r.troubles or r.worked.troubles) for r in draft.rounds)
+    return sum(r.entry.verdict in ("cups", "ruffles") or bad for r, bad in zip(draft.rounds, troubled, strict=True))
+
+
+def _far_off(draft: Draft) -> bool:
+    """Whether a round grows by less than half of what lies flat, or twice as much: corners alone bring about less."""
+    lain = [r.entry for r in draft.rounds if r.entry.verdict in ("cups", "ruffles")]
+    return any(not _LITTLE * e.needed <= e.growth <= _MUCH * e.needed for e in lain)
+
+
+_LITTLE, _MUCH = 0.45, 2.0
+
+
+def _shaped(doc: Document, dialect: Dialect, said: bool, most: int) -> Draft:
     if doc.shape:
         return _work(doc, dialect, said, doc.shape, True, most)
     return _guess_shape(doc, dialect, said)
@@ -260,7 +287,7 @@ def _work_by(
     draft.names = names
     state = _first_state(doc, shape, dialect)
     chainless = spellings(dialect).get((doc.chainless,), "")
-    start = _left_out(doc, state)
+    start = left_out(doc, state)
     key = _digest(b"", repr((state, gauge, dialect, names, chainless, start)))
     entries: list[Entry] = []
     bodies: dict[int, RoundTree] = {}
@@ -281,7 +308,7 @@ def _work_by(
             if tree.ring and not tree.body:  # a line that only makes the ring is no round
                 continue
         if not draft.rounds:
-            tree = _after_one_chain(doc, _begun_above(doc, tree))
+            tree = after_one_chain(doc, begun_above(doc, tree))
             state = replace(state, begin=doc.begin)
         if tree.unread and unread < _MOST_UNREAD:
             unread += 1
@@ -327,26 +354,6 @@ def _work_by(
             if any(t.kind == "limit" for t in draft.rounds[-1].worked.troubles):
                 return draft
     return draft
-
-
-def _begun_above(doc: Document, tree: RoundTree) -> RoundTree:
-    """`Magic ring and ch 3.` above `Rnd 1: 2 dc in ring, ...`: the round begins with those chains."""
-    first = tree.body[0] if tree.body else None
-    if doc.begin.start < 2 or first is None or isinstance(first, Chain):
-        return tree
-    return replace(tree, body=(Chain(doc.begin.start, doc.begin.span), *tree.body), written=True)
-
-
-def _after_one_chain(doc: Document, tree: RoundTree) -> RoundTree:
-    """`Ch 4.` above `Rnd 1: 11 dc in 4th ch from hook`: all go into one chain, and those passed over are the start."""
-    told = bool(tree.body) and isinstance(tree.body[0], Chain)  # `(skipped 3 ch count as dc)`
-    first = tree.body[told] if len(tree.body) > told else None
-    target = first.where.targets[0] if isinstance(first, Work) and first.where.targets else None
-    chains = doc.begin.chains
-    if doc.begin.kind == "ring" or chains < 3 or target is None or (target.kind, target.chains) != ("ring", chains):
-        return tree
-    doc.begin = replace(doc.begin, kind="one chain")
-    return tree if told else replace(tree, body=(Chain(chains, doc.begin.span), *tree.body), written=True)
 
 
 def _read(dialect: Dialect, names: Names, part: str, text: str) -> RoundTree:
@@ -432,56 +439,17 @@ def _in_rows(doc: Document) -> bool:
     )
 
 
-def _told_starts(doc: Document, dialect: Dialect) -> tuple[tuple[int, Label], ...]:
-    """What the notes say of starting chains, by how many chains they are."""
-    known: dict[int, Label] = {}
-    for start in doc.starts:
-        key = spellings(dialect).get(tuple(start.what.split())) if start.what else _standing_for(start.tall)
-        if start.what and key is None:
-            continue
-        for n in [start.n] if start.n else range(1, 7):
-            known.setdefault(n, Label(key, start.chains, throughout=True))
-    return tuple(known.items())
-
-
-def _left_out(doc: Document, state: State) -> Chain | None:
-    """The starting chain that the notes speak of, where no round of the text begins with one."""
-    told = next(((n, label) for n, label in state.known if n > 1 and label.stitch), None)
-    if told is None or any(_OWN_START.match(line.text) for line in doc.rounds):
-        return None
-    n, label = next(((s.n, known) for s in doc.starts for m, known in state.known if s.n == m), told)
-    return Chain(n, (0, 0), label)
-
-
-_OWN_START = re.compile(
-    r"\W*(?:[A-Za-z ]{0,40}[,;:.] *)?(?:ch(?:ain)?s?\b[ -]?\w|(?:\d|one|two|three|four|five) ?ch)", re.IGNORECASE
-)
-"""How a round begins that begins with chains: at once, or behind a few words of where."""
-
-
-def _standing_for(chains: int) -> str | None:
-    """The stitch that so many chains stand for."""
-    return next((k for k in TERMS["us"] if chains > 1 and lookup(k).chains[:1] == (chains,)), None)
-
-
 def _first_state(doc: Document, shape: Shape, dialect: Dialect) -> State:
     """What the header says of how every round is worked."""
     style = doc.style.lower()
     closing = 1 if "cluster closed" in style else 0
     rows = doc.rows or _in_rows(doc)
-    known = _told_starts(doc, dialect)
+    known = told_starts(doc, dialect)
     turning = "turn every" in style
-    plain = _named_last(doc.throughout, dialect)
+    plain = named_last(doc.throughout, dialect)
     return State(
         doc.begin, shape.sides, turning=turning, rows=rows, closing=closing, spiral=doc.spiral, known=known, plain=plain
     )
-
-
-def _named_last(words: str, dialect: Dialect) -> str:
-    """The stitch that some words end in (`worked in half double crochet`), by its key; empty where it is none."""
-    told = tuple(words.split())
-    known = spellings(dialect)
-    return next((known[told[-n:]] for n in (3, 2, 1) if told[-n:] in known), "")
 
 
 def _digest(before: bytes, text: str) -> bytes:

@@ -137,6 +137,8 @@ def _why_terms(draft: Draft) -> list[str]:
     if draft.said_terms:
         return ["The text says so."]
     told = [e.why for e in evidence(draft.doc.words()) if e.dialect == draft.dialect]
+    if draft.by_lie:
+        told.append(f"In {draft.dialect.upper()} terms its rounds lie flatter than in the other.")
     return told or ["Nothing tells: US terms are taken until you say otherwise."]
 
 

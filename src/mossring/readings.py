@@ -20,7 +20,7 @@ from mossring.notation.grouping import (
 from mossring.notation.increases import in_the_others
 from mossring.notation.passing import blanked, only_prose, past_words
 from mossring.notation.targets import ANY_STITCH, CORNER
-from mossring.notation.tree import Chain, Node, Stated, Target
+from mossring.notation.tree import Chain, Make, Node, Stated, Target, Work
 from mossring.working import State, WorkedRound, work_round
 from mossring.working.tally import due, mismatches
 
@@ -69,6 +69,8 @@ def otherwise(
     owed = due(tree.stated, number, line.first, line.last)
     if after.before is None:
         return None
+    if counted := _ends_in_count(state, after.before, line, tree):
+        return counted
     twice, lost = said_twice(tree.body), _lost_corners(state, after.before)
     if not (after.before.troubles or any(mismatches(after.before, tree.stated, owed)) or twice or lost):
         return None
@@ -87,6 +89,23 @@ def otherwise(
             found.append((3, done, replace(tree, body=body)))
     best = min(found, key=lambda way: way[0], default=None)
     return best[1:] if best else None
+
+
+def _ends_in_count(state: State, done: WorkedRound, line: RoundLine, tree: RoundTree) -> tuple[State, RoundTree] | None:
+    """`[4 dc, ch 3] 3 times in ring; 12 dc`: the stitches at the end are no work but the count, if the round comes to
+    it without them."""
+    last = tree.body[-1] if len(tree.body) > 1 else None
+    make = last.group[0] if isinstance(last, Work) and len(last.group) == 1 and not last.where.said else None
+    if not isinstance(last, Work) or not isinstance(make, Make) or make.n > 1 or tree.stated:
+        return None
+    if last.span[1] < len(line.text.rstrip(" .")) or ";" not in line.text[: last.span[0]][-2:]:
+        return None
+    without = replace(tree, body=tree.body[:-1])
+    again = work_round(state, without, yarn=line.yarn or tree.yarn, around=line.word != "Row")
+    worked = again.before
+    if worked is None or worked.troubles or worked.counts().get(make.stitch) != last.where.count:
+        return None
+    return again, replace(without, stated=(Stated(last.where.count, make.stitch, last.span),))
 
 
 _How = Literal["", "grouped", "deep", "heaped"]

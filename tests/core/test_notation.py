@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import pytest
 
+from mossring.draft import work_draft
 from mossring.notation import read_begin, read_document, read_round
-from mossring.notation.evidence import evidence, likely_dialect
+from mossring.notation.evidence import evidence, weighed
 from mossring.notation.tokens import tokenize
 from mossring.notation.tree import Chain, Join, Label, Make, Repeat, Skip, Target, Work
 from mossring.notation.words import nearest
@@ -250,13 +251,36 @@ def test_beginnings(value: str, kind: str, chains: int) -> None:
         ("ss in next tr, miss next st", "uk"),
         ("2 half trebles in each stitch", "uk"),
         ("half treble in next 3 sts, half double crochet in next st", "us"),
+        ("3ch (counts as 1tr), 11tr in ring", "uk"),
+        ("Round 1: 3 ch at the start counts as 1 treble", "uk"),
+        ("Join in the 3 ch (3 ch = 1 dc)", "us"),
+        ("Rnd 1: 3 chain, 11 treble into the ring", "uk"),
+        ("Rnd 1: ch 3, 11 dc in ring", "us"),
+        ("Rnd 1: 4 ch, 15 dtr in ring", "uk"),
     ],
 )
 def test_evidence_of_a_dialect(text: str, dialect: str) -> None:
-    assert likely_dialect(text) == dialect
+    assert (weighed(text) > 0) == (dialect == "uk")
 
 
 def test_evidence_says_where_and_why() -> None:
     (one,) = evidence("Rnd 1: 6 sc in ring")
     assert (one.span, one.dialect, one.weight) == ((9, 11), "us", 3)
     assert "sc" in one.why
+
+
+@pytest.mark.parametrize(
+    ("words", "dialect"),
+    [
+        ("6 dc in ring\n2 dc in each dc\n(1 dc, 2 dc in next) 6 times\n(2 dc, 2 dc in next) 6 times", "uk"),
+        ("12 dc in ring\n2 dc in each dc\n(1 dc, 2 dc in next) 12 times\n(2 dc, 2 dc in next) 12 times", "us"),
+        ("12 tr in ring\n2 tr in each tr\n(1 tr, 2 tr in next) 12 times\n(2 tr, 2 tr in next) 12 times", "uk"),
+        ("16 tr in ring\n2 tr in each tr\n(1 tr, 2 tr in next) 16 times\n(2 tr, 2 tr in next) 16 times", "us"),
+    ],
+)
+def test_where_no_word_tells_the_terms_are_those_in_which_the_rounds_lie_flat(words: str, dialect: str) -> None:
+    """Circles by the counting facts of the trade (common practice): dc +12, sc +6, tr +16."""
+    lines = [f"Rnd {k}: {line}" for k, line in enumerate(words.split("\n"), 1)]
+    draft = work_draft("\n".join(lines))
+    assert draft.dialect == dialect
+    assert not draft.said_terms

@@ -10,6 +10,7 @@ from mossring.findings.look import Look
 from mossring.findings.nudge import corner_edits, ring_edits
 from mossring.findings.reshape import half_steps, other_heights, plain_round
 from mossring.shape import Verdict
+from mossring.stitches import lookup
 
 MOST_MENDS = 3
 """As many ways of mending a round that cups or ruffles are offered, the smallest change first."""
@@ -36,7 +37,7 @@ def judged(look: Look, code: str, severity: Severity, verdict: Verdict) -> Itera
         message += " A later round brings it back."
     found = look.finding(
         code,
-        "hint" if rescued or open_yet else severity,
+        "hint" if rescued or open_yet or _draws_in(look) else severity,
         (0, 0),
         message,
         f"{explain(look)} If it is meant to, write “Lies: {_MEANT[verdict]}” above the rounds.",
@@ -44,6 +45,13 @@ def judged(look: Look, code: str, severity: Severity, verdict: Verdict) -> Itera
     )
     found.most = MOST_MENDS
     yield found
+
+
+def _draws_in(look: Look) -> bool:
+    """Whether the round has fewer stitches than the one below because many are worked together: so a ball closes."""
+    r, below = look.round.worked, look.below
+    together = sum(n for kind, n in r.counts().items() if lookup(kind).made == "tog")
+    return below is not None and not r.corners and 0 < below.worked.stitches - r.stitches <= 3 * together
 
 
 def _sound(r: DraftRound) -> bool:

@@ -81,7 +81,12 @@ _CASTS = frozenset(
 """Header keys of how many chains there are to begin with."""
 _THINGS = re.compile(r"hook|yarn|needle|size|material|suppl|need|gauge|tension")
 """Header keys of things, whose country is that of the thing."""
-_ENDING = re.compile(r"[.\s]+$")
+_ENDING = re.compile(
+    r"(?:,? (?:(?:taking|with) care|(?:being )?careful|making sure|ensuring|without)\b[^.]*\btwist(?:ing|ed)?\b"
+    r"(?: (?:it|(?:the )?ch(?:ain)?))?)?[.\s]+$",
+    re.IGNORECASE,
+)
+"""What ends a sentence about a foundation, with what it says of keeping it straight."""
 _HEADER = re.compile(r"^(?P<key>[A-Za-z][A-Za-z0-9 /'-]{0,30}?)[ \t]*:[ \t]*(?P<value>.*?)[ \t]*$")
 _TELLING = frozenset({"begin", "gauge", "tension", "abbreviations", "stitches", "special stitches"})
 """Header keys whose line is evidence of a dialect."""
@@ -89,7 +94,7 @@ STITCH_KEY = re.compile(r"(?:special )?stitch (.+)")
 """The header key that defines a special stitch: `Stitch petal: 4-dc cl, ch 1`."""
 _OF_ALL = re.compile(r"\(([^()]*\b(?:pattern|throughout|always|never|every round|all rounds)\b[^()]*)\)", re.IGNORECASE)
 """A remark within a round that speaks of all of them: `(Ch 2 doesn't count in this pattern.)`."""
-_DEFINED_IN = re.compile(r"\(([A-Za-z][\w -]{0,20}?(?: ?=|:) ?[^()]*)\)")
+_DEFINED_IN = re.compile(r"[(\[]([A-Za-z][\w -]{0,20}?(?: ?=|:) ?[^()\[\]]*)[)\]]")
 """A special stitch defined where it is first used: `(shell = 5 dc in one st)`."""
 _ASKS = re.compile(r"\d|\b(?:rep|repeat|as|ch|chain|work|each|next|ring)\b", re.IGNORECASE)
 """What a round's own instructions have, and a heading over several rounds hasn't."""
@@ -337,7 +342,7 @@ def _header(doc: Document, key: str, value: str, span: Span) -> None:
     doc.header.append((key, value))
     defined = definitions_in(value) if k not in _KEYS else []
     if k == "abbreviations":
-        doc.definitions += [d for d in definitions_in(value) if d.names_place]
+        doc.definitions += [d for d in definitions_in(value) if not d.names[0][0].isdigit()]  # `3-dc cl` says it itself
     if defined and (len(defined[0].names) > 1 or re.search(r"special|abbrev|stitch|uses", k)):
         doc.definitions += defined
         doc.telling.append(span)

@@ -8,7 +8,7 @@ from functools import lru_cache
 
 from mossring.notation.tree import Span
 from mossring.stitches.table import lookup
-from mossring.stitches.terms import PROVES, TERMS, Dialect
+from mossring.stitches.terms import PROVES, TERMS, Dialect, Term
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,10 +22,33 @@ class Evidence:
 
 
 _WORD = re.compile(r"[a-z]+", re.IGNORECASE)
+_CHAINS = r"(?:ch(?:ain)?s?[ -]?(?P<{0}>\d)|(?P<{0}_>\d)[ -]?ch(?:ain)?s?)"
 _COUNTS = re.compile(
-    r"\bch[ -]?(\d)\s*\(?,?\s*counts? as (?:the |a |first |1st )*([a-z]+)(?: (?:and|plus|\+) (?:a )?ch[ -]?(\d))?",
+    r"(?:\b|(?<=\d))"
+    + _CHAINS.format("tall")
+    + r"\b[\s(\[,]*(?:at (?:the )?(?:start|beginning)(?: of (?:a|the|each|every) (?:round|rnd|row))? )?"
+    r"(?:(?:always |this )?(?:counts?|counted|counting|stands?)(?: here| now| throughout)* (?:as|for)|=|equals|is"
+    r"|replaces) ?"
+    r"(?:(?:the|an?|your|first|1st|1|one) ?)*(?P<as>[a-z]+(?: (?:double|treble))?(?: crochet)?)"
+    r"(?:(?: (?:and|plus) |[ ,+&]+)(?:a )?" + _CHAINS.format("more") + r")?",
     re.IGNORECASE,
 )
+_STARTS = re.compile(
+    r"(?:[:.)]|\d|^)[ \t]*" + _CHAINS.format("start") + r"(?![ \d]*(?:\(|\[|=|sp))"
+    r"[^\n(\[]{0,60}?(?<![a-z])(?P<stitch>dc|tr|htr|dtr|trebles?)(?![a-z])",
+    re.IGNORECASE | re.MULTILINE,
+)
+"""A round's starting chain, with no word of what it counts as, and the first stitch behind it."""
+_STARTING: dict[tuple[str, str], Dialect] = {
+    ("3", "tr"): "uk",
+    ("3", "treble"): "uk",
+    ("3", "dc"): "us",
+    ("4", "dtr"): "uk",
+    ("2", "htr"): "uk",
+}
+"""The dialect in which such a chain has the height of such a stitch."""
+_NUMBER_FIRST = re.compile(r"(?<![\d-])\d ?ch\b(?! ?-?sp)", re.IGNORECASE)
+_CHAIN_FIRST = re.compile(r"\bch ?-?\d", re.IGNORECASE)
 _HABITS: dict[str, tuple[Dialect, int]] = {
     "ss": ("uk", 1),
     "miss": ("uk", 2),
@@ -52,24 +75,44 @@ def evidence(text: str) -> tuple[Evidence, ...]:
             found[w] = Evidence(dialect, weight, m.span(), f"“{m.group()}” is what {dialect.upper()} texts say")
     for m in _COUNTS.finditer(text):
         for dialect in ("us", "uk"):
-            key = next((k for k, t in TERMS[dialect].items() if t.abbr == m[2].lower()), None)
-            tall = int(m[1]) - int(m[3] or 0)
+            key = next((k for k, t in TERMS[dialect].items() if _is_called(t, m["as"].lower())), None)
+            tall = int(m["tall"] or m["tall_"]) - int(m["more"] or m["more_"] or 0)
             if key and tall > 2 and tall in lookup(key).chains and m.group() not in found:
-                why = f"a ch {tall} that counts as {m[2]} has the height of the {dialect.upper()} stitch"
+                why = f"a ch {tall} that counts as {m['as']} has the height of the {dialect.upper()} stitch"
                 found[m.group()] = Evidence(dialect, 3, m.span(), why)
     if "htr" in words and "dc" in words and not words & {"sc", "hdc"}:
         at = re.search(r"\bhtr\b", text, re.IGNORECASE)
         if at:
             found["htr"] = Evidence("uk", 2, at.span(), "“htr” beside “dc”, with no “sc”")
+    if words & {"tr", "treble"} and not words & {"sc", "hdc", "dc", "single", "double"}:
+        at = re.search(r"(?<![a-z])tr(?:eble)?s?\b", text, re.IGNORECASE)
+        if at:
+            found["tr"] = Evidence("uk", 1, at.span(), "all in “tr”, and no “dc” or “sc”")
     half = re.search(r"\bhalf[ -]trebles?\b", text, re.IGNORECASE)
     if half and "hdc" not in words and not re.search(r"\bhalf[ -]double", text, re.IGNORECASE):
         found["half treble"] = Evidence("uk", 2, half.span(), "“half treble”, and no “half double”")
+    begun = [(m, m["start"] or m["start_"], m["stitch"].lower().removesuffix("s")) for m in _STARTS.finditer(text)]
+    for dialect in ("us", "uk"):
+        here = [one for one in begun if _STARTING.get(one[1:]) == dialect]
+        if here and 2 * len(here) > len(begun):
+            m, chains, stitch = here[0]
+            why = f"a round that begins with ch {chains} and then {stitch} has the heights of {dialect.upper()} terms"
+            found["starts"] = Evidence(dialect, 2, m.span(), why)
+    first = _NUMBER_FIRST.search(text)
+    if first and len(_NUMBER_FIRST.findall(text)) > 2 * len(_CHAIN_FIRST.findall(text)):
+        why = f"“{first[0]}”, the number first, is what UK texts say"
+        found["number first"] = Evidence("uk", 1, first.span(), why)
     return tuple(sorted(found.values(), key=lambda e: e.span))
 
 
-def likely_dialect(text: str) -> Dialect:
-    """The dialect the evidence points to; US where it is silent or even."""
-    weight = {"us": 0, "uk": 0}
-    for e in evidence(text):
-        weight[e.dialect] += e.weight
-    return "uk" if weight["uk"] > weight["us"] else "us"
+def _is_called(term: Term, word: str) -> bool:
+    return word.removesuffix("s") in (term.abbr, term.words, term.words.removesuffix(" crochet"))
+
+
+HABIT = 1
+"""The weight of a habit, which proves nothing by itself."""
+
+
+def weighed(text: str) -> int:
+    """By how much the evidence speaks for UK terms; less than none: for US terms."""
+    return sum(e.weight if e.dialect == "uk" else -e.weight for e in evidence(text))

@@ -132,7 +132,7 @@ _NUMBER = re.compile(
 )
 
 
-_BARE_NUMBER = re.compile(r"^[ \t]*(?P<first>\d{1,3})[ \t]+(?=\S)")
+_BARE_NUMBER = re.compile(r"^[ \t]*(?P<first>\d{1,3})[ \t]+(?!ch\b(?![ -]?\d))(?=\S)")
 """A number and no more: a head only where every round has one."""
 
 

@@ -41,6 +41,7 @@ def read_definitions(definitions: Sequence[Definition], names: Names, dialect: D
         words = [w for w in words if w and w not in known and w not in spellings(dialect)]
         group = (_begun(d.names, names) or _defined(d.made, dialect, names, d.names)) if words else ()
         words = [w for w in words if not _usual(w, group, dialect)]
+        group = group or _alias(words, d.made, dialect)
         if group:
             known.update(words)
             place = _place_of(d.made, dialect, names)
@@ -77,6 +78,16 @@ def _place_of(made: str, dialect: Dialect, names: Names) -> Where | None:
     if not isinstance(only, Work) or len(only.group) < 2 or only.where.mode != "next" or not only.where.said:
         return None
     return only.where if only.where.targets[0].is_space else None
+
+
+def _alias(words: Sequence[tuple[str, ...]], made: str, dialect: Dialect) -> tuple[Node, ...]:
+    """`t = treble`: another short word for a stitch of the trade."""
+    key = spellings(dialect).get(_words_of(made))
+    short = all(len(w) == 1 and len(w[0]) <= _SHORT for w in words)
+    return (Make(key, 1, (0, 0)),) if key and short and key not in ("ch", "slst") else ()
+
+
+_SHORT = 4
 
 
 def _in_corner(words: tuple[str, ...], group: Sequence[Node]) -> Where | None:
@@ -167,6 +178,14 @@ _MOTIONS: tuple[tuple[Making, re.Pattern[str]], ...] = (
             r"(?P<chain>\b(?:ch ?-?\d|\d ?-?ch)\b[^,;]*[,;] *(?:work )?)?"
             r"(?P<n>\d+) ?(?P<stitch>[a-z]+)\b.*"
             r"\b(?:drop|remove|withdraw|take (?:the )?(?:hook|loop)|(?:finish|complete|close)\b[^.]*popcorn)",
+            re.IGNORECASE,
+        ),
+    ),
+    (  # `keeping the last loop of each on the hook, work 3 dc in same place`
+        "cl",
+        re.compile(
+            r"\b(?:leaving|holding|keeping)\b[^.;]*?\bl(?:oo)?ps?\b[^.;]*?\bhook,? (?:work |make )?"
+            r"(?P<n>\d|two|three|four|five) ?(?P<stitch>[a-z]+?)s?\b",
             re.IGNORECASE,
         ),
     ),

@@ -371,7 +371,20 @@ def _fill(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return True
 
 
+_DOING = ("pop", "put", "place", "crochet", "add", "do", "get", "work")
+
+
+def _does(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`put 6 sc into it`: a word for working, before a number of stitches."""
+    c = r.c
+    if c.ahead().kind != "num" or not c.opens_stitch(2):
+        return False
+    c.i += 1
+    return True
+
+
 OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
+    (_OPEN, _times_behind),
     (_OPEN, begins.chain_is_first),
     ((), begins.chain_ring),
     ((), _times_bracket),
@@ -409,6 +422,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     ((), _remark),
     (("mr", "mc"), begins.so_many_in_ring),
     (("magic", "adjustable", "sliding", "slip", "form", *_CENTRES), begins.ring),
+    (_DOING, _does),
     (FILL, _fill),
 )
 """The words that an instruction of each kind may begin with (empty: any), and what reads it."""

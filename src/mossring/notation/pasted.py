@@ -33,10 +33,11 @@ _TERMS = re.compile(
     + "|"
     r"\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + COUNTRY.format("of") + r"\b"
     r"|\(" + COUNTRY.format("in") + r"\.?\)|[,–—·•|-] *" + COUNTRY.format("end") + r"(?= *[,–—·•|-] |\W*$)"
-    r"|(?<=[.!] )" + COUNTRY.format("alone") + r"(?=[.!])"
+    r"|(?:(?<=[.!] )|^[ \t]*)" + COUNTRY.format("alone") + r"(?=[.!])"
     r"|\b(?P<last>(?-i:US|UK)|uk)(?=\s*(?:[,;:|/–—·•]|--? )|\W*$)",
     re.IGNORECASE,
 )
+_OTHER = re.compile(r"\b(?:US|UK)\b")
 _MAGIC = re.compile(r"\b(?:(?:magic|adjustable|sliding|slip) (?:ring|circle|loop)|mr\b)", re.IGNORECASE)
 COUNT = r"(?:\d{1,4}|" + "|".join(sorted((w for w, n in NUMBERS.items() if n), key=len, reverse=True)) + ")"
 """A number of chains in digits or in a word, as a regular expression."""
@@ -110,7 +111,7 @@ def plain(text: str) -> str:
 def said_dialect(line: str) -> Dialect | None:
     """The dialect that a sentence states (`US terms`, `worked in UK terminology`), or None."""
     m = _TERMS.search(line)
-    if m is None:
+    if m is None or (m["in"] and _OTHER.search(line[: m.start()])):  # `Disc - US (UK)`: which of them, it doesn't say
         return None
     word = next(v for v in m.groupdict().values() if v).lower().replace(".", "")
     return "uk" if word in ("uk", "british", "english", "australian", "united kingdom") else "us"
@@ -146,9 +147,16 @@ def says_begin(line: str) -> bool:
     """Whether a line before round 1 tells how to begin: a magic ring, chains."""
     if len(line) > 160 or _STITCHES.search(line):
         return False
-    return bool(_MAGIC.search(line) or _RING.search(line) or _CAST.match(line.split(". ", 1)[0]))
+    return bool(_MAGIC.search(line) or _RING.search(line) or _CLOSED.match(line) or _CAST.match(line.split(". ", 1)[0]))
 
 
+_CLOSED = re.compile(
+    r"^\W*(?:make |work )?"
+    + _CHAINS
+    + r",? (?:and )?(?:join|ss|sl st|slst|slip stitch)\b[^.;]{0,24}\b(?:first|1st) ch(?:ain)?\b",
+    re.IGNORECASE,
+)
+"""Chains joined in their first: a ring, whether that word is said or not."""
 _CHAINED = r"(?:ch(?:ain)?[ -]?\d?|\d[ -]?ch)"
 _PLACE = re.compile(rf"(?:the )?(?:(?:next|side|corner|{_CHAINED}) )*(?:sp|space|loop|corner)s?\.?", re.IGNORECASE)
 """What a name of a place stands for: `corner space`, `ch-1 sp`."""
@@ -209,9 +217,9 @@ def defined_besides(title: str) -> list[Definition]:
 
 
 _CORNER_TOLD = re.compile(
-    r"(?:\b(?:every|each|all|the|a) corners?|(?:(?<=\. )|^\W*)Corners|[\"“‘']corner[\"”’'])"
-    r" (?:is|are|means?)(?: (?:worked|made|always))*(?: as)?:? "
-    r"(?P<made>[^.;]+)",
+    r"(?:\b(?:every|each|all|the|a) corners?|(?:(?<=[.;,] )|^\W*)Corners?|[\"“‘']corner[\"”’'])"
+    r"(?: (?:is|are|means?)(?: (?:worked|made|always))*(?: as)?:?| (?:worked|made) as:?| ?=) "
+    r"(?P<made>[^.;~]+)",
     re.IGNORECASE,
 )
 

@@ -10,6 +10,7 @@ from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS, STIT
 from mossring.notation.targets import (
     ANY_STITCH,
     CORNER,
+    ROUND_WORDS,
     opens_target,
     read_nth_in_group,
     read_part,
@@ -123,11 +124,21 @@ def _plain_place(c: Cursor, i: int) -> Where:
     if c.accept("post", "posts") and c.accept("of"):  # `around the post of the next dc`
         c.accept("your")
     if c.accept_phrase("one", "after") or c.accept_phrase("next", "one") or c.accept_phrase("following", "one"):
+        c.accept("it", "that", "this")
         return Where("next", (ANY_STITCH,), c.span_from(i))
     if c.at("ch", "chain") and c.ahead().text == "you" and c.ahead(2).text in ("started", "began", "begun"):
         c.i += 3  # `in the ch you started in`
         c.accept("in", "with", "from", "at")
         return Where("first", (Target("chain"),), c.span_from(i))
+    if (c.at("first") or c.token.text == "1st") and c.ahead().text in ("and", "&"):  # `dc in first and second st`
+        save = c.i
+        c.i += 2
+        if c.ordinal() == SECOND:
+            return Where("next", (_target_or_stitch(c),), c.span_from(i), SECOND)
+        c.i = save
+    if c.at(*ROUND_WORDS) and c.ahead().kind == "num":  # `spike sc in rnd 1`
+        c.i += 1
+        return Where("next", (replace(ANY_STITCH, round=c.number() or 0),), c.span_from(i))
     if c.accept("it"):  # `sl st to ch-1 sp, ch 3, dc, ch 1, 2 dc in it`
         spaced = any(t.text in SPACE_WORDS or t.text == "corner" for t in c.tokens[:i])
         return Where("same", (Target("sp") if spaced else ANY_STITCH,), c.span_from(i))

@@ -85,7 +85,8 @@ def _counted_first(c: Cursor) -> Stated | None:
     opened = c.i
     closes = next((k for k in range(opened, len(c.tokens)) if c.tokens[k].text in (")", "]")), 0)
     told = {t.text for t in c.tokens[opened:closes]}
-    ends = closes and c.tokens[closes + 1].kind == "end"
+    behind = closes + 1 + (c.tokens[closes + 1].text == ".") if closes else 0
+    ends = closes and c.tokens[behind].kind == "end"
     if n and kind not in (None, "ch") and c.at(*_OPENING) and ends and not told.isdisjoint(("each", "every", "next")):
         return Stated(n, kind or "", (c.tokens[save].start, c.tokens[opened - 1].end))
     c.i = save
@@ -200,7 +201,7 @@ class Reader:
         self.grows: list[Growth] = []
         self.bracketed = (0, 0)
         self.sweeping = False
-        self.begun = 0
+        self.begun = self.begun_before = 0
 
     def trouble(self, kind: str, i: int, **data: object) -> None:
         self.c.troubles.append(Trouble(kind, self.c.span_from(i), data))
@@ -215,7 +216,7 @@ class Reader:
                 c.at("-") and (c.ahead().text in _BEHIND or self._dashed()) and c.accept("-")
             ):
                 if depth == 0 and c.tokens[c.i - 1].text == ".":
-                    self.begun = len(nodes)
+                    self.begun_before, self.begun = self.begun, len(nodes)
             t = c.token
             if t.kind == "end" or (closer and t.text == closer):
                 return nodes

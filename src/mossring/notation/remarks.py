@@ -100,7 +100,7 @@ def _tells(words: set[str], again: bool) -> bool:
     """`(first V-st made)`, `(RS)`, `(magic ring)`, `(shell)`, `(same ch as first dc)`; again: it is worked so often."""
     plain = words - {"half", "first", "last", "second", "third", "next", "another"}
     return (
-        not words.isdisjoint(("completed", "counts", "count", "note", "is"))
+        not words.isdisjoint(("completed", "counts", "count", "note", "is", "makes", "forms"))
         or ("made" in words and not again)
         or words in _SIDES
         or ("magic" in words and words <= _RING)

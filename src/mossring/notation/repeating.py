@@ -261,7 +261,10 @@ def _named_bare(c: Cursor) -> bool:
 def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
     c = r.c
     times_at = c.i
-    if c.at("rep", "repeat", "work") and c.ahead().text not in ("from", "*", "**"):  # `(...) repeat 6 times`
+    pair = c.ahead().text + c.ahead(2).text in ("()", "[]") and c.ahead(4).text == "more"  # `Repeat { } 2 more times`
+    if (
+        c.at("rep", "repeat", "work") and c.ahead().text not in ("from", "*", "**") and not pair
+    ):  # `(...) repeat 6 times`
         c.i += 1
     times = c.times()
     if times is None and c.i > times_at and (c.token.kind == "end" or c.at("(", "[", "-", ".", ";", ",", "around")):

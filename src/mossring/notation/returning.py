@@ -12,8 +12,11 @@ START_WORDS = ("beg", "beginning", "starting", "start", "turning", "first")
 
 def ends_here(c: Cursor) -> bool:
     """`2 dc in each`, `2 dc in each around`: nothing names what; it is each stitch."""
-    return c.token.kind in ("end", "star") or c.at(
-        ",", ";", ".", "(", "[", ")", "]", "*", "**", "+", "around", "across", "all", "to", "-", "="
+    more = c.at("and", "then") and c.ahead().kind == "num"  # `1 dc in next and 2 dc in the one after it`
+    return (
+        more
+        or c.token.kind in ("end", "star")
+        or c.at(",", ";", ".", "(", "[", ")", "]", "*", "**", "+", "around", "across", "all", "to", "-", "=")
     )
 
 

@@ -6,6 +6,7 @@ from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from mossring.notation import grouping, places, targets
+from mossring.notation.cursor import Cursor
 from mossring.notation.marks import Marks
 from mossring.notation.tree import Chain, Node, Repeat, Skip, Work
 from mossring.notation.until import END, read_until
@@ -24,11 +25,18 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
         c.i += 2
         times = c.times()
         c.accept_phrase("in", "all") or c.accept("altogether", "total")
-        if times is not None and len(nodes) > r.begun:
-            run = len(nodes) - r.begun
-            nodes[r.begun :] = [Repeat(again(nodes, run), times, c.span_from(i), times_span=c.span_from(i))]
+        begun = r.begun if len(nodes) > r.begun else r.begun_before  # `...; do this 3 times`, or a sentence of its own
+        begun = marks.open[next(iter(marks.close))] if marks.close else begun
+        if times is not None and len(nodes) > begun:
+            times += any(t.text in ("more", "again") for t in c.tokens[i : c.i])
+            body = again(nodes, len(nodes) - begun)
+            nodes[begun:] = [Repeat(body, times, c.span_from(i), times_span=c.span_from(i))]
+            marks.open.clear()
+            marks.close.clear()
             return True
         c.i = i
+    if _times_in_brackets(r, nodes, marks):
+        return True
     if not marks.open and (_and_times(r, nodes) or _in_ring_times(r, nodes)):
         return True
     c.at("-") and c.ahead().text in (*NUMBERS, "twice", "thrice") and c.accept("-")
@@ -56,6 +64,31 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     return True
 
 
+def _times_in_brackets(r: Reader, nodes: list[Node], marks: Marks) -> bool:
+    """`3 dc, ch 2 (x4) in ring`, `(3 dc, ch 2) (4 times)`: what stands before it, so often."""
+    c = r.c
+    i = c.i
+    times = c.times() if c.accept("(", "[") else None
+    if times is None or times < 2 or not c.accept(")", "]"):
+        c.i = i
+        return False
+    if c.at("in", "into"):
+        save = c.i
+        c.i += 1
+        c.i = c.i if targets.read_ring(c) else save
+    if marks.close:
+        begun = marks.open[next(iter(marks.close))]
+    else:
+        begun = r.bracketed[0] if r.bracketed[1] == len(nodes) else len(nodes) - run_so_far(nodes)
+    if begun >= len(nodes):
+        c.i = i
+        return False
+    nodes[begun:] = [Repeat(again(nodes, len(nodes) - begun), times, c.span_from(i), times_span=c.span_from(i))]
+    marks.open.clear()
+    marks.close.clear()
+    return True
+
+
 def all_round(r: Reader, nodes: list[Node]) -> bool:
     """`1 dc, 2 dc in next, all round`: as `repeat to end`, behind single stitches; from the last `then` on."""
     c = r.c
@@ -74,8 +107,8 @@ def all_round(r: Reader, nodes: list[Node]) -> bool:
 
 
 def _since_then(r: Reader, nodes: list[Node], i: int) -> int:
-    """How many of the last instructions stand behind the last `then`; all of them without one."""
-    then = next((t.start for t in reversed(r.c.tokens[:i]) if t.text == "then"), 0)
+    """How many of the last instructions stand behind the last `then`, or the last `;`; all of them without one."""
+    then = next((t.start for t in reversed(r.c.tokens[: i - 1]) if t.text in ("then", ";")), 0)
     return sum(n.span[0] >= then for n in nodes)
 
 
@@ -104,8 +137,9 @@ def _and_times(r: Reader, nodes: list[Node]) -> bool:
     linked = isinstance(chain, Chain) and not chain.label and isinstance(work, Work) and len(work.group) == 1
     if chain is None or not isinstance(work, Work) or not (both or linked):
         return False
-    joined = any(t.text == "and" for t in c.tokens[:i] if chain.span[1] <= t.start < work.span[0])
-    times = c.times() if joined else None
+    times = c.times()
+    if times and not _joined(c, i, chain, work):
+        times = None
     if times and not work.where.said and c.accept("in", "into"):
         where = places.read_places(c)[0]
         work = replace(work, group=grouping.as_group(r, [work]), where=where)
@@ -114,6 +148,16 @@ def _and_times(r: Reader, nodes: list[Node]) -> bool:
         return False
     nodes[-2:] = [Repeat((chain, work), times, c.span_from(i), times_span=c.span_from(i))]
     return True
+
+
+def _joined(c: Cursor, i: int, one: Node, other: Node) -> bool:
+    """Whether an `and` stands between two instructions that end before token i."""
+    k = i - 1
+    while k > 0 and c.tokens[k].start >= other.span[0]:
+        k -= 1
+    while k > 0 and c.tokens[k].start >= one.span[1] and c.tokens[k].text != "and":
+        k -= 1
+    return c.tokens[k].text == "and" and c.tokens[k].start >= one.span[1]
 
 
 def on_around(r: Reader, nodes: list[Node], marks: Marks) -> bool:

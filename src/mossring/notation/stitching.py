@@ -7,7 +7,7 @@ from itertools import takewhile
 from typing import TYPE_CHECKING, Literal
 
 from mossring.notation import grouping, increases, labels, legs, places, sides, sweeps, targets
-from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
+from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import (
@@ -132,9 +132,11 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
         raise c.fail("instruction")
     if key == "ch":
         node = _chain(c, n, i)
+        said = c.token.text
         if over := _over_corners(c):  # `FPdc around each dc, ch 2 at each corner`
+            r.all_in = said == "in"  # with what stands before it and names no place: `3 dc, ch 1 in each corner`
             return [Work((node,), over, c.span_from(i))]
-        placed_last = c.ahead().text in ("same", "next", "corner")
+        placed_last = c.ahead().text in ("same", "next", "corner", "side")
         at = c.i
         if c.accept("in", "into") and targets.read_ring(c):  # `[1 ch, 2 tr] 5 times, 1 ch into ring`
             return [node]
@@ -238,10 +240,16 @@ def _over_corners(c: Cursor) -> Where | None:
     save = c.i
     if c.accept("at", "over", "in") and (c.tokens[save].text != "in" or c.at("each", "every")):
         each = c.accept("each", "every")
-        if targets.opens_target(c):
-            target = targets.read_target(c)
-            if target.is_space or target == targets.CORNER:
-                return Where("each" if each else "next", (target,), c.span_from(save), until=END if each else None)
+        if each and c.accept("of"):
+            c.accept("first", "next", "other")
+        n = c.number() if each and c.ahead().text in ("corners", *SPACE_WORDS) else None
+        if targets.opens_target(c) or c.at("corners"):
+            target = targets.CORNER if c.accept("corners") else targets.read_target(c)
+            if n and target.is_space:
+                return Where("next", (target,), c.span_from(save), n)
+            if target.is_space:
+                until = read_until(c) or END if each else None
+                return Where("each" if each else "next", (target,), c.span_from(save), until=until)
     c.i = save
     return None
 

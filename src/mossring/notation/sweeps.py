@@ -33,13 +33,13 @@ def swept(r: Reader, works: list[Node]) -> list[Node]:
         if joined or comma:
             while c.accept(*_ALSO, "work", "also"):
                 pass
-            r.sweeping = True  # what comes next is looked at alone, however many sweeps follow
+            r.sweeping, all_in = True, r.all_in  # what comes next is looked at alone, however many sweeps follow
             try:
                 r.instruction(more, Marks(), MAX_NESTING - 2)
             except UnreadableError:
                 more = []
             finally:
-                r.sweeping = False
+                r.sweeping, r.all_in = False, all_in
         second = more[0] if len(more) == 1 else None
         if joined and isinstance(second, Work) and second.where.mode in ("same", "made") and not first.also:
             first = _with_same(first, second, read_until(c))  # `FPdc around each st and dc in top of same st`
@@ -96,5 +96,7 @@ def two_sweeps(nodes: list[Node]) -> None:
     kinds = (first.where.targets[0].kind, second.where.targets[0].kind)
     if kinds in (("st", "corner"), ("st", "sp"), ("st", "centre")):
         nodes[-2:] = [replace(first, also=(*first.also, second))]
+    elif first.where.targets[0].is_space and second.where.targets[0].is_space and first.where != second.where:
+        nodes[-2:] = [replace(first, also=(*first.also, second))]  # `3 dc, ch 1 in each corner; 3 dc in each ch-1 sp`
     elif kinds in (("corner", "st"), ("sp", "st")):  # `5 dc in each corner, dc in each dc`
         nodes[-2:] = [replace(second, also=(first, *second.also))]

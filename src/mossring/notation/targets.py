@@ -57,6 +57,9 @@ def read_ring(c: Cursor) -> Target | None:
     c.i = save
     if (nth := _nth_chain(c)) is not None:
         return Target("ring", chains=nth)
+    if c.chains() and c.accept("ring"):  # `16 dc in a ch-6 ring`
+        return Target("ring")
+    c.i = save
     if c.accept("mr", "mc"):
         return RING
     c.at(*_RINGS_BOUGHT) and c.ahead().text in ("ring", "circle") and c.accept(*_RINGS_BOUGHT)
@@ -87,7 +90,8 @@ def _all_in_first(c: Cursor) -> int | None:
     """How many chains `ch 2, 6 sc in first ch` begins with; None of another beginning."""
     one, other, comma, many, made = c.tokens[:5]
     chains, word = (one, other) if one.kind == "num" else (other, one)
-    several = comma.text == "," and many.kind == "num" and many.value > _IN_A_CORNER
+    row = any(t.text == "turn" for t in c.tokens[4:12])  # `4 ch, 2 tr in first ch, turn`: the point of a triangle
+    several = comma.text == "," and many.kind == "num" and many.value > (1 if row else _IN_A_CORNER)
     return chains.value if word.text in CHAIN_WORDS and several and made.text not in CHAIN_WORDS else None
 
 
@@ -109,10 +113,10 @@ def _made_of_chains(c: Cursor) -> None:
 def read_round_meant(c: Cursor) -> int:
     """`of rnd 3`, `on round 3`, `3 rounds below`, `one row below`; 0 if it says none. Rounds below are negative."""
     t = c.token
-    if t.kind == "end" or (t.kind != "num" and t.text not in ("of", "from", "on", "in", "two", "three", "one")):
+    if t.kind == "end" or (t.kind != "num" and t.text not in ("of", "from", "on", "in", "into", "two", "three", "one")):
         return 0
     save = c.i
-    if c.accept("of", "from", "on", "in"):
+    if c.accept("of", "from", "on", "in", "into"):
         if c.accept(*ROUND_WORDS):
             n = c.number()
             if n is not None:

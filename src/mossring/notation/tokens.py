@@ -53,6 +53,8 @@ _ANY = r"ch|sl|sts?|sps?|sc|hdc|dc|htr|tr|dtr|rep|beg|sk|lps?|tog|inc|dec|rem|cl
 _DOTTED = re.compile(rf"\b(?:(?i:{_ANY})(?=\.(?:[,;:)\]]| [a-z]))|(?i:ch|sk|inc|dec|rem)(?=\. ?[\d-]))\.")
 _NEVER_LAST = re.compile(r"\b(?:bet|betw|btw|foll|adj)\.(?= [a-z\d])", re.IGNORECASE)
 """Abbreviations that end no sentence: their full stop is no stop even where it is the only one."""
+_SPACED_OUT = re.compile(r"\b(?:s\.s|d\.c|s\.c|t\.r|h\.t\.r|d\.t\.r|h\.d\.c)\.", re.IGNORECASE)
+"""`s.s.`, `d.c.`: abbreviations with a full stop behind each letter."""
 _BROKEN = re.compile(r"\n?[^\W_]")
 """What may follow a hyphen that only joins, also where a line is broken behind it."""
 _TIED = re.compile(
@@ -70,6 +72,7 @@ _FEW = 2
 def undotted(text: str) -> str:
     """A text that puts a full stop behind its abbreviations (`ch. 3, 2 dc. in same sp.`), with those blanked out."""
     text = _NEVER_LAST.sub(lambda m: m[0][:-1] + _NO_STOP, text)
+    text = _SPACED_OUT.sub(lambda m: m[0].replace(".", "") + _NO_STOP * m[0].count("."), text)
     if len(_DOTTED.findall(text)) <= _FEW:
         return text
     return _DOTTED.sub(lambda m: m[0][:-1] + _NO_STOP, text)

@@ -41,6 +41,8 @@ TIMES = {"once": 1, "twice": 2, "thrice": 3}
 SHORT = {
     "ea": "each",
     "adj": "adjustable",
+    "tbl": "blo",
+    "tfl": "flo",
     "nxt": "next",
     "rpt": "rep",
     "repeated": "rep",

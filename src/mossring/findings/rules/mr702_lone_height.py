@@ -2,7 +2,8 @@
 
 In UK terms a treble is what US terms call a double crochet. A single `tr` among twenty `dc` is seldom meant:
 it slipped in from notes in the other dialect; so are groups of 3 `dc` along the sides of a piece in UK terms that has
-groups of 3 `tr` everywhere else. The worst trap is `htr`: in US terms a half triple, which only stands
+groups of 3 `tr` everywhere else, and a whole round of `dc` between rounds of `tr`, if it grows as those do and not as a
+round of its own height would. The worst trap is `htr`: in US terms a half triple, which only stands
 where stitches rise to a triple, and in UK terms a half treble, which US terms call hdc.
 """
 
@@ -26,7 +27,7 @@ MANY = 8
 def check(look: Look) -> Iterator[Finding]:
     if look.index is None:
         return
-    yield from _half_triple(look)
+    yield from list(_half_triple(look)) or _round_between(look)
     done = look.round.worked
     counts = done.counts()
     dialect = look.draft.dialect
@@ -86,6 +87,46 @@ def _runs(done: WorkedRound, kind: str | None) -> set[int]:
     """How many stitches of a kind stand side by side in one place."""
     runs = groupby(done.made, key=lambda m: (m.kind, m.feet))
     return {len(list(made)) for (k, _), made in runs if k == kind}
+
+
+def _round_between(look: Look) -> Iterator[Finding]:
+    """A whole round of such stitches between rounds of the others, all of them solid, that grows as those want it to;
+    one that alternates with them is meant."""
+    dialect = look.draft.dialect
+    every = [r.worked for r in look.draft.rounds]
+    rounds = every[max(0, (look.index or 0) - 1) : (look.index or 0) + 2]
+    kinds = [set(r.counts()) for r in rounds]
+    if len(kinds) != 3 or kinds[0] != kinds[2] or any(len(k) != 1 for k in kinds) or kinds[0] == kinds[1]:
+        return
+    if (
+        len(every) < _ENOUGH
+        or any(r.spaces() for r in rounds)
+        or sum(bool(kinds[1] & set(r.counts())) for r in every) > 1
+    ):
+        return
+    (kind,), (meant,) = kinds[1], kinds[0]
+    other = TERMS["us" if dialect == "uk" else "uk"]
+    if kind not in TERMS[dialect] or meant not in other or other[meant].abbr != TERMS[dialect][kind].abbr:
+        return
+    e = look.round.entry
+    wanted = (e.needed, e.needed * lookup(meant).height / lookup(kind).height)
+    own, as_others = (abs(e.growth - w) / w if w > 0 else 0.0 for w in wanted)
+    if own < _MISFIT or as_others > own / 2:
+        return
+    abbr, word = term(kind, dialect).abbr, term(meant, dialect).abbr
+    message = f"{look.name} is worked in {abbr} between rounds of {word}, and grows as they do."
+    why = f"What one dialect calls {abbr} the other calls {word}: it may have slipped in from other notes."
+    line = look.round.line
+    found = re.finditer(rf"(?<![a-z]){abbr}(?![a-z])", line.text, re.IGNORECASE)
+    edits = tuple(Edit(line.at + m.start(), line.at + m.end(), word) for m in found)
+    fixes = [Fix(f"Make them {word}", edits)] if edits else []
+    yield look.finding(CODE, SEVERITY, (0, 0), message, why, fixes)
+
+
+_ENOUGH = 4
+"""So many rounds show which of them is the odd one."""
+_MISFIT = 0.25
+"""By how much, as a share of what lies flat, a round grows otherwise than one of its height."""
 
 
 def _half_triple(look: Look) -> Iterator[Finding]:
