@@ -55,6 +55,8 @@ _CACHED_STITCHES = 400_000
 RECTANGLE = 4
 _MOST_UNREAD = 8
 """Lines with words that can't be read, past which a text is no pattern with odd words in it."""
+_MOST_LIE = 20_000
+"""Characters of a text past which it isn't worked again to see in which terms it lies flat."""
 _GUESSED_SIDES = (4, 6, 5, 3, 8)
 _NAMED = {n: name for name, n in POLYGONS.items()}
 
@@ -167,7 +169,8 @@ def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS) 
         return _shaped(doc, stated, True, most)
     uk = weighed(doc.words())
     draft = _shaped(doc, "uk" if uk > 0 else "us", False, most)
-    if abs(uk) > HABIT or not (amiss := _amiss(draft)) or (draft.shape.sides and not _far_off(draft)):
+    told = abs(uk) > HABIT or len(text) > _MOST_LIE
+    if told or not (amiss := _amiss(draft)) or (draft.shape.sides and not _far_off(draft)):
         return draft
     other = _shaped(read_document(text), "us" if uk > 0 else "uk", False, most)
     other.by_lie = _amiss(other) < amiss
