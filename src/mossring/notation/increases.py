@@ -98,7 +98,7 @@ def increased_evenly(r: Reader) -> list[Node] | None:
     i = c.i
     m = _EVENLY.match(c.text, c.token.start)
     said = (m["n"] or m["behind"]).lower() if m else ""
-    n = int(said) if said.isdigit() else NUMBERS.get(said, 0)
+    n = min(int(said), _MOST) if said.isdecimal() and len(said) < 9 else NUMBERS.get(said, 0)
     if m is None or not n:
         return None
     while c.token.kind != "end" and c.token.start < m.end():
@@ -127,6 +127,8 @@ _EVENLY = re.compile(
     re.IGNORECASE,
 )
 """So many increases without a word of where."""
+_MOST = 10_000
+"""No round takes more."""
 
 
 def _every_nth(c: Cursor) -> int | None:

@@ -26,11 +26,7 @@ _TERM_WORDS = (
     r"|readers?|version|english|trebles?|rows|rounds)\b"
 )
 _TERMS = re.compile(
-    r"\b"
-    + COUNTRY.format("by").replace("american", "american|english|australian")
-    + r"\b\.?[^.\n]{0,24}?"
-    + _TERM_WORDS
-    + "|"
+    r"\b" + _WHOSE + r"\b\.?[^.\n]{0,24}?" + _TERM_WORDS + "|"
     r"\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + COUNTRY.format("of") + r"\b"
     r"|\(" + COUNTRY.format("in") + r"\.?\)|[,–—·•|-] *" + COUNTRY.format("end") + r"(?= *[,–—·•|-] |\W*$)"
     r"|(?:(?<=[.!] )|^[ \t]*)" + COUNTRY.format("alone") + r"(?=[.!])"

@@ -93,10 +93,11 @@ def two_sweeps(nodes: list[Node]) -> None:
         return
     if first.where.mode != "each" or second.where.mode != "each" or second.where.until != END:
         return
-    kinds = (first.where.targets[0].kind, second.where.targets[0].kind)
+    one, other = first.where.targets[0], second.where.targets[0]
+    kinds = (one.kind, other.kind)
     if kinds in (("st", "corner"), ("st", "sp"), ("st", "centre")):
         nodes[-2:] = [replace(first, also=(*first.also, second))]
-    elif first.where.targets[0].is_space and second.where.targets[0].is_space and first.where != second.where:
+    elif one.is_space and other.is_space and one != other:
         nodes[-2:] = [replace(first, also=(*first.also, second))]  # `3 dc, ch 1 in each corner; 3 dc in each ch-1 sp`
     elif kinds in (("corner", "st"), ("sp", "st")):  # `5 dc in each corner, dc in each dc`
         nodes[-2:] = [replace(second, also=(first, *second.also))]
