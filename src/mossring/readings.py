@@ -69,7 +69,7 @@ def otherwise(
     owed = due(tree.stated, number, line.first, line.last)
     if after.before is None:
         return None
-    if counted := _ends_in_count(state, after.before, line, tree):
+    if counted := _ends_in_count(state, line, tree):
         return counted
     twice, lost = said_twice(tree.body), _lost_corners(state, after.before)
     if not (after.before.troubles or any(mismatches(after.before, tree.stated, owed)) or twice or lost):
@@ -91,7 +91,7 @@ def otherwise(
     return best[1:] if best else None
 
 
-def _ends_in_count(state: State, done: WorkedRound, line: RoundLine, tree: RoundTree) -> tuple[State, RoundTree] | None:
+def _ends_in_count(state: State, line: RoundLine, tree: RoundTree) -> tuple[State, RoundTree] | None:
     """`[4 dc, ch 3] 3 times in ring; 12 dc`: the stitches at the end are no work but the count, if the round comes to
     it without them."""
     last = tree.body[-1] if len(tree.body) > 1 else None

@@ -69,13 +69,13 @@ def begun_in(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 
 
 def first_is_chain(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    """`12 tr in ring, the first replaced by 3 ch`: how the round starts, which changes no count."""
+    """`12 tr in ring, the first replaced by 3 ch`, `first = ch 3`: how the round starts, which changes no count."""
     c = r.c
     k = 1
-    while c.ahead(k).kind in ("word", "num"):
+    while c.ahead(k).kind in ("word", "num") or c.ahead(k).text == "=":
         k += 1
     said = {c.ahead(j).text for j in range(1, k)}
-    if said.isdisjoint(("replaced", "as", "is", "being")) or said.isdisjoint(CHAIN_WORDS):
+    if said.isdisjoint(("replaced", "as", "is", "being", "=")) or said.isdisjoint(CHAIN_WORDS):
         return False
     c.i += k
     return True

@@ -52,7 +52,7 @@ def find(w: Worker, where: Where) -> int:
         return edge.end  # the last loop is held where the first one hangs
     if u is None and target.kind == "sp" and target.chains:
         u = edge.beside_start(edge.pos)  # `in ch-4 sp`, what a turning ch-4 leaves beside the stitch it counts as
-    if u is None and target.kind == "sp" and not target.chains:
+    if u is None and target.kind == "sp" and not target.chains and not where.bare:
         u = edge.find(Target("gap"), edge.pos)  # `next 2 spaces`, the ones between groups
     if u is None and len(w.made) <= 1 and target.stitch and edge.at(edge.last).kind == "ch":
         return edge.here()  # `dc over htr`, the stitch that closed the round below in its corner
