@@ -173,7 +173,7 @@ def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS) 
     if told or not (amiss := _amiss(draft)) or (draft.shape.sides and not _far_off(draft)):
         return draft
     other = _shaped(read_document(text), "us" if uk > 0 else "uk", False, most)
-    other.by_lie = _amiss(other) < amiss
+    other.by_lie = _amiss(other) < amiss and (other.shape.sides > 0 or _evenly_grown(other))
     return other if other.by_lie else draft
 
 
@@ -181,6 +181,15 @@ def _amiss(draft: Draft) -> int:
     """How many rounds cup or ruffle, or don't work at all."""
     troubled = (bool(r.tree.troubles or r.troubles or r.worked.troubles) for r in draft.rounds)
     return sum(r.entry.verdict in ("cups", "ruffles") or bad for r, bad in zip(draft.rounds, troubled, strict=True))
+
+
+def _evenly_grown(draft: Draft) -> bool:
+    """Whether a circle grows by what lies flat, from its third round on: 8 `dc` a round are neither 6 nor 12."""
+    shares = [r.entry.growth / r.entry.needed for r in draft.rounds[2:] if r.entry.needed > 0]
+    return all(abs(share - 1) <= _NEARLY for share in shares)
+
+
+_NEARLY = 0.25
 
 
 def _far_off(draft: Draft) -> bool:
