@@ -28,7 +28,7 @@ from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Chain, Join, Make, Node, Repeat, SayCorner, Skip, Target, Where, Work
 from mossring.notation.until import END
-from mossring.notation.words import FILL
+from mossring.notation.words import FILL, NUMBERS
 
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
@@ -146,7 +146,9 @@ def _chains_between(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> b
 
 
 def _groups_of(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    return repeating.groups_of(r, nodes)
+    t = r.c.token
+    opens = t.kind == "num" or t.text in NUMBERS or t.text in GROUP_WORDS
+    return opens and repeating.groups_of(r, nodes)
 
 
 def _as_round(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:

@@ -39,6 +39,8 @@ def as_what(c: Cursor) -> bool:
 
 def where_begun(c: Cursor) -> bool:
     """`where you started`, `you began in`, `at the start of the round`, behind a place: where the round began."""
+    if c.token.kind != "word":
+        return False
     save = c.i
     c.accept("that", "in", "which")
     if c.accept("where", "you", "at", "round", "rnd"):
