@@ -190,6 +190,7 @@ def _evenly_grown(draft: Draft) -> bool:
 
 
 _NEARLY = 0.25
+"""By how much, as a share of what lies flat, such a circle may grow otherwise."""
 
 
 def _far_off(draft: Draft) -> bool:
@@ -199,6 +200,7 @@ def _far_off(draft: Draft) -> bool:
 
 
 _LITTLE, _MUCH = 0.45, 2.0
+"""Shares of what lies flat: a US square of dc with one stitch each side of its corners, which cups, grows by 0.52."""
 
 
 def _shaped(doc: Document, dialect: Dialect, said: bool, most: int) -> Draft:

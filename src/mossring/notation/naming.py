@@ -88,6 +88,7 @@ def _alias(words: Sequence[tuple[str, ...]], made: str, dialect: Dialect) -> tup
 
 
 _SHORT = 4
+"""Letters of a word that may be another abbreviation of a stitch: a longer one is a name of its own."""
 
 
 def _in_corner(words: tuple[str, ...], group: Sequence[Node]) -> Where | None:

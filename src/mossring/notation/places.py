@@ -11,6 +11,7 @@ from mossring.notation.targets import (
     ANY_STITCH,
     CORNER,
     ROUND_WORDS,
+    ends_here,
     opens_target,
     read_nth_in_group,
     read_part,
@@ -229,7 +230,7 @@ def _counts_on(c: Cursor) -> bool:
     nth = c.ordinal()
     before = [t.text for t in c.tokens[max(0, save - 12) : save]]
     begun = "first" in before or "1st" in before or (nth == SECOND and _only_begun(c, save))
-    bare = nth == SECOND and ("in" in before or "into" in before) and returning.ends_here(c)  # `2 dc in the second`
+    bare = nth == SECOND and ("in" in before or "into" in before) and ends_here(c)  # `2 dc in the second`
     if nth is not None and (c.at(*STITCH_WORDS) or c.opens_stitch() or bare) and begun:
         return True
     c.i = save
@@ -285,7 +286,7 @@ def _behind_any(c: Cursor) -> Where | None:
 def _target_or_stitch(c: Cursor) -> Target:
     """What is worked into; `dc in next 2` and `dc in next` go into stitches, and `dc in last sl st` joins behind it."""
     joins = c.tokens[c.i - 1].text == "last" and c.at("sl", "ss", "slst") and c.ends(1 + (c.ahead().text == "st"))
-    return ANY_STITCH if returning.ends_here(c) or joins else read_target(c)
+    return ANY_STITCH if ends_here(c) or joins else read_target(c)
 
 
 def _of_each_group(c: Cursor, i: int) -> Where | None:
@@ -393,7 +394,7 @@ def _each(c: Cursor, i: int) -> Where:
     counted = c.accept("next", "following", "foll", "first", "last", "rem", "remaining", "skipped", "unworked")
     n = read_count(c)
     part = read_part(c)
-    target = ANY_STITCH if returning.ends_here(c) else read_target(c)
+    target = ANY_STITCH if ends_here(c) else read_target(c)
     if part:
         target = replace(target, part=part)
     if n is not None and (counted or n > 1):  # `each of next 3 sts`, `each of 3 dc`
@@ -415,7 +416,7 @@ def _and_targets(c: Cursor) -> list[Target]:
             target = read_target(c) if opens_target(c) else None
         except UnreadableError:
             target = None
-        if target is None or not (returning.ends_here(c) or c.at("and", "&", "across", "along", "until")):
+        if target is None or not (ends_here(c) or c.at("and", "&", "across", "along", "until")):
             c.i = save
             return found
         found.append(target)

@@ -3,21 +3,11 @@
 from __future__ import annotations
 
 from mossring.notation.cursor import CHAIN_WORDS, STITCH_WORDS, Cursor
-from mossring.notation.targets import ANY_STITCH, opens_target, read_target
+from mossring.notation.targets import ANY_STITCH, ends_here, opens_target, read_target
 from mossring.notation.tree import Where
 from mossring.notation.until import read_count
 
 START_WORDS = ("beg", "beginning", "starting", "start", "turning", "first")
-
-
-def ends_here(c: Cursor) -> bool:
-    """`2 dc in each`, `2 dc in each around`: nothing names what; it is each stitch."""
-    more = c.at("and", "then") and c.ahead().kind == "num"  # `1 dc in next and 2 dc in the one after it`
-    return (
-        more
-        or c.token.kind in ("end", "star")
-        or c.at(",", ";", ".", "(", "[", ")", "]", "*", "**", "+", "around", "across", "all", "to", "-", "=")
-    )
 
 
 def same(c: Cursor, i: int) -> Where:

@@ -149,6 +149,16 @@ def opens_target(c: Cursor) -> bool:
     return found
 
 
+def ends_here(c: Cursor) -> bool:
+    """`2 dc in each`, `2 dc in each around`: nothing names what; it is each stitch."""
+    more = c.at("and", "then") and c.ahead().kind == "num"  # `1 dc in next and 2 dc in the one after it`
+    return (
+        more
+        or c.token.kind in ("end", "star")
+        or c.at(",", ";", ".", "(", "[", ")", "]", "*", "**", "+", "around", "across", "all", "to", "-", "=")
+    )
+
+
 def read_target(c: Cursor) -> Target:
     """What is worked into: a stitch, a space by its length, a corner, between groups, the centre of a shell."""
     if c.accept(*STITCH_WORDS):

@@ -98,11 +98,8 @@ def _round_between(look: Look) -> Iterator[Finding]:
     kinds = [set(r.counts()) for r in rounds]
     if len(kinds) != 3 or kinds[0] != kinds[2] or any(len(k) != 1 for k in kinds) or kinds[0] == kinds[1]:
         return
-    if (
-        len(every) < _ENOUGH
-        or any(r.spaces() for r in rounds)
-        or sum(bool(kinds[1] & set(r.counts())) for r in every) > 1
-    ):
+    again = sum(not kinds[1].isdisjoint(r.counts()) for r in every) > 1
+    if len(every) < _ENOUGH or again or any(r.spaces() for r in rounds):
         return
     (kind,), (meant,) = kinds[1], kinds[0]
     other = TERMS["us" if dialect == "uk" else "uk"]
