@@ -31,7 +31,7 @@ from mossring.notation import (
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import HABIT, weighed
 from mossring.notation.grouping import begun_chainless
-from mossring.notation.growing import ended, evenly, grown_as_told, last_corner
+from mossring.notation.growing import ended, evenly, grown_as_told, in_full, last_corner
 from mossring.notation.header import POLYGONS
 from mossring.notation.tree import Make, Work
 from mossring.readings import otherwise, without_odd_words
@@ -390,11 +390,14 @@ def _meant(
     meant = (first + line.shift if first > 0 else line.first + first) + nth % max(1, last - first + 1)
     if first == -1 or (nth and tree.grows and last == first):  # each round of a range grows on the one before it
         meant = number - 1
+    end = [n for n in tree.body if n.span[0] >= tree.repeat_span[1]]
+    if in_full(end):
+        return tree
     source = bodies.get(meant, tree)
     if source is tree:
         troubles.append(Trouble("no such round", tree.repeat_span, {"round": meant}))
         return tree
-    if end := [n for n in tree.body if n.span[0] >= tree.repeat_span[1]]:
+    if end:
         source = replace(source, body=ended(source.body, end))
     if not tree.grows:
         return source

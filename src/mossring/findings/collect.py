@@ -79,11 +79,13 @@ class _Collector:
         self.spent_on_lie = 0
         self.lines: set[tuple[str, int]] = set()
         self.suspect: Finding | None = None
+        self.mixed: set[int] = set()
 
     def run(self) -> list[Finding]:
         kept = raw(self.draft, None)
         for f in kept:
             f.fixes = [fix for fix in f.propose or () if self._mends_file(fix, f)][: f.most]
+        self.mixed = {f.round for f in kept if f.code == "MR701" and f.severity != "hint"}
         for index, r in enumerate(self.draft.rounds):
             kept += self._round(index, r)
             if len(kept) > MOST_FINDINGS:
@@ -94,6 +96,8 @@ class _Collector:
     def _round(self, index: int, r: DraftRound) -> list[Finding]:
         kept = [self._as_mended(index, f) for f in raw(self.draft, index) if self._stands(index, f)]
         kept = [f for f in kept if self._first_on_line(f, r)]
+        if r.number in self.mixed:
+            kept = [f for f in kept if f.code != "MR301" or not self._only_named(index)]
         counts_agree = bool(r.tree.stated) and not list(Look(self.draft, index).mismatches())
         serious = [
             f for f in kept if (f.code == _MAY_UPSET and not counts_agree) or (f.severity != "hint" and _upsets(f))
@@ -108,6 +112,11 @@ class _Collector:
         elif self.broken and counts_agree:
             self.broken = False
         return kept
+
+    def _only_named(self, index: int) -> bool:
+        """Whether a wrong count is right in all: so many stitches, some of them under the other dialect's name."""
+        wrong = Look(self.draft, index).mismatches()
+        return all(stated.n == self.draft.rounds[index].worked.stitches for stated, _ in wrong)
 
     def _first_on_line(self, f: Finding, r: DraftRound) -> bool:
         """The rounds of one line share their words, so a mistake in them is told once."""

@@ -131,7 +131,7 @@ def _all_in(nodes: list[Node], starred: int) -> None:
     group: list[Node] = []
     for n in nodes[k:-1]:
         group += [replace(m, n=n.where.count) for m in n.group if isinstance(m, Make)] if isinstance(n, Work) else [n]
-    nodes[k:] = [Work((*group, *last.group), last.where, (nodes[k].span[0], last.span[1]))]
+    nodes[k:] = [replace(last, group=(*group, *last.group), span=(nodes[k].span[0], last.span[1]))]
 
 
 def _unsaid(node: Node) -> bool:
@@ -160,7 +160,7 @@ def _one_group(nodes: list[Node]) -> None:
         and (one.stitch, before.where.count) == (other.stitch, other.n)
     ):
         group = (replace(one, n=before.where.count), chain, other)
-        nodes[-3:] = [Work(group, after.where, (before.span[0], after.span[1]))]
+        nodes[-3:] = [replace(after, group=group, span=(before.span[0], after.span[1]))]
 
 
 def one_place_at_start(nodes: list[Node]) -> None:
@@ -193,7 +193,7 @@ def one_place_at_start(nodes: list[Node]) -> None:
                 [replace(m, n=n.where.count) for m in n.group if isinstance(m, Make)] if isinstance(n, Work) else [n]
             )
         span = (start.span[0], last.span[1])
-        nodes[k + 1 :] = [Work((*group, *last.group), replace(last.where, mode="same"), span)]
+        nodes[k + 1 :] = [replace(last, group=(*group, *last.group), where=replace(last.where, mode="same"), span=span)]
 
 
 def all_at_start(nodes: list[Node]) -> None:

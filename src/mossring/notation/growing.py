@@ -135,6 +135,13 @@ def spread(body: Sequence[Node], more: int, in_all: int | None = None) -> tuple[
     return tuple(inner)
 
 
+def in_full(body: Sequence[Node]) -> bool:
+    """Whether instructions go once around by themselves: `continue in pattern, working (3 dc, ch 2, 3 dc) in each
+    corner and 3 dc in each ch-1 sp` says all of its round."""
+    sweeps = [n for n in body if isinstance(n, Work) and n.where.mode == "each" and n.where.until == END]
+    return any(n.also and CORNER in [w.where.targets[0] for w in (n, *n.also)] for n in sweeps)
+
+
 def ended(body: Sequence[Node], end: Sequence[Node]) -> tuple[Node, ...]:
     """The instructions with what a round that is as another says of its own end, in place of the stitches that end
     that one behind its last repeat and its last corner, and before it closes."""

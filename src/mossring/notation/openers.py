@@ -395,7 +395,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (("all", "around", "round", "throughout"), _all_round),
     (("rep", "repeat", "reps", "work", "from"), _repeat),
     (("move",), _move),
-    (("continue", "cont", "continuing"), _on_around),
+    (("continue", "cont", "continuing", "so"), _on_around),
     (("working", "going", "in", "behind"), _beside_the_last),
     (throughout.SETTING_WORDS, throughout.setting),
     ((), _as_round),

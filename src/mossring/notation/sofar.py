@@ -161,14 +161,16 @@ def _joined(c: Cursor, i: int, one: Node, other: Node) -> bool:
 
 
 def on_around(r: Reader, nodes: list[Node], marks: Marks) -> bool:
-    """`..., continue in this way all round` amid a round: what it has had since its first star, or since its start."""
+    """`..., continue in this way all round`, `..., and so on around` amid a round: what it has had since its first
+    star, or since its start."""
     c = r.c
     k = 1
     while c.ahead(k).text in _ON:
         k += 1
     begun = marks.first if marks.first >= 0 else len(nodes) - run_so_far(nodes)
     ends = c.ahead(k).kind == "end" or c.ahead(k).text in (",", ";", ".", "(", "[", "-")
-    if not c.at("continue", "cont", "continuing") or not ends or k == 1 or begun >= len(nodes):
+    goes_on = c.at("continue", "cont", "continuing") or (c.at("so") and c.ahead().text == "on")
+    if not goes_on or not ends or k == 1 or begun >= len(nodes):
         return False
     i = c.i
     c.i += k

@@ -205,6 +205,7 @@ def _counts(c: Cursor) -> list[Stated] | None:
         if per_side and what:
             out[clause:] = [_sided(s) for s in out[clause:]]
         out.append(Stated(n, what, c.span_from(i), per_side, number, like))
+        out += _in_groups(c)
         if c.accept(";", ":"):
             clause = len(out)
         elif not (c.at("with") and c.ahead().kind == "num" and c.accept("with")) and not c.accept(*_JOINING):
@@ -274,6 +275,18 @@ def _of_so_many(c: Cursor) -> bool:
     c.stitch()
     c.accept("each")
     return True
+
+
+def _in_groups(c: Cursor) -> list[Stated]:
+    """`16 tr in four groups`, `(12 dc in 4 groups of 3)`: how the stitches just counted stand together."""
+    save = c.i
+    c.accept(",")
+    n = c.number() if c.accept("in", "as") else None
+    if n and c.accept(*GROUP_WORDS):
+        _of_so_many(c)
+        return [Stated(n, "groups", c.span_from(save))]
+    c.i = save
+    return []
 
 
 def _what(c: Cursor) -> str | None:
