@@ -229,14 +229,19 @@ def _guess_shape(doc: Document, dialect: Dialect, said: bool) -> Draft:
             first_corners = next((r for r in draft.rounds if r.worked.corners), None)
             if first_corners is not draft.rounds[0]:
                 draft.shape = Shape(f"circle to {_NAMED[n]}", n, True)
-            if n == RECTANGLE and draft.doc.begin.kind == "foundation":
-                draft.shape = Shape("rectangle", n)
-            return draft
-        if draft.rounds and len(draft.rounds) == 1 and len(draft.rounds[0].worked.corners) == n:
-            return draft
+            return _oblong(draft, n)
+        if len(draft.rounds) == 1 and len(draft.rounds[0].worked.corners) == n:
+            return _oblong(draft, n)
     circle = _work(doc, dialect, said, Shape("circle", 0), False)
     told = titled or _told_shape(circle)
     return _work(doc, dialect, said, told, False) if told else circle
+
+
+def _oblong(draft: Draft, n: int) -> Draft:
+    """The draft, as a rectangle where it has four corners about a foundation chain."""
+    if n == RECTANGLE and draft.doc.begin.kind == "foundation":
+        draft.shape = Shape("rectangle", n)
+    return draft
 
 
 def _told_shape(circle: Draft) -> Shape | None:

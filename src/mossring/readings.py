@@ -159,6 +159,8 @@ def _feet(done: WorkedRound) -> list[tuple[object, ...]]:
 
 def _borne_out(done: WorkedRound, tree: RoundTree, line: RoundLine, prose: bool) -> bool:
     """Whether the count that a round states, or its even sides, show that it was read as it was meant."""
+    if not done.stitches:  # chains alone: the word was the stitch
+        return False
     return _comes_out(done, tree.stated, due(tree.stated, line.first, line.first, line.last), even=prose)
 
 

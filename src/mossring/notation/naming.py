@@ -13,7 +13,7 @@ from mossring.notation.reader import Reader
 from mossring.notation.stitching import BEGINNING
 from mossring.notation.targets import CORNER
 from mossring.notation.tokens import tokenize
-from mossring.notation.tree import Chain, Make, Node, Where, Work
+from mossring.notation.tree import Chain, Make, Node, Repeat, Together, Where, Work
 from mossring.notation.words import NUMBERS
 from mossring.stitches.table import Making, composed, is_stitch, lookup
 from mossring.stitches.terms import Dialect, spellings
@@ -24,8 +24,11 @@ def read_names(stitches: Sequence[tuple[str, str]], dialect: Dialect) -> Names:
     names: Names = ()
     for name, made in stitches:
         words = _words_of(name)
-        if words:
-            names = (*names, Named(words, _group_of(made, dialect, names)))
+        group = _group_of(made, dialect, names)
+        if not any(map(_has_stitch, group)):  # told by the motions of the hook
+            group = _defined(made, dialect, names, (name,))
+        if words and group:
+            names = (*names, Named(words, group))
     return tuple(sorted(names, key=lambda n: -len(n.words)))
 
 
@@ -240,6 +243,12 @@ _IN_SAME = re.compile(
 
 
 _SET_OF = re.compile(r"^\W*(?:an? )?(?:group|set|cluster|bunch) of +", re.I)
+
+
+def _has_stitch(node: Node) -> bool:
+    """Whether anything but chains is made."""
+    inner = node.body if isinstance(node, Repeat) else node.group if isinstance(node, Work) else ()
+    return isinstance(node, Make | Together) or any(map(_has_stitch, inner))
 
 
 def _made(make: Make) -> bool:

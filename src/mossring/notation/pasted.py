@@ -384,5 +384,9 @@ def legs_told(made: str) -> tuple[str, str, int] | None:
 
 def _again(text: str) -> str:
     """The part of a description that says how often the motions are repeated."""
-    m = re.search(r"(?:repeat|rep)\b[^.,;]*|[\])]\s*(?:\d+|twice|\w+)\s*(?:more )?times?|[\])]\s*twice", text)
+    m = re.search(
+        r"(?:repeat|rep)\b[^.,;]*|[\])]\s*(?:\d+|twice|\w+)\s*(?:more )?times?|[\])]\s*twice"
+        r"|\bl(?:oo)?p,? (?:\d|two|three|four|five) times",
+        text,
+    )
     return m[0] if m else ""

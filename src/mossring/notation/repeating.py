@@ -338,6 +338,8 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
         while c.token.text in _STARS and c.ahead().text in ("and", *_STARS):  # also `repeat between *s`
             c.i += 1
             c.accept("and")
+    elif starred and c.at("between") and c.ahead().text in ("stars", "asterisks", "asterisk"):
+        c.i += 2
     elif c.accept("between") or (c.at("section", "part", "sts") and c.ahead().text in ("in", "between")):
         while c.accept("section", "part", "sts", "in", "between", "[", "]", "*", "(", ")", "and", "brackets"):
             pass

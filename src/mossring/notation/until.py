@@ -5,6 +5,7 @@ from __future__ import annotations
 from mossring.notation.cursor import CHAIN_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.targets import ANY_STITCH, CORNER, opens_target, read_target
 from mossring.notation.tree import Target, Until
+from mossring.notation.words import NUMBERS
 
 END = Until("end")
 """To the end of the round."""
@@ -129,8 +130,8 @@ def _rest_or_target(c: Cursor) -> Target:
 
 
 def read_count(c: Cursor) -> int | None:
-    """How many places; `2ch sp` and `2 ch sp` are a length and `3-dc cl` a stitch, not a count."""
-    if c.token.kind == "num":
+    """How many places; `2ch sp`, `2 ch sp` and `two-chain sp` are a length and `3-dc cl` a stitch, not a count."""
+    if c.token.kind == "num" or (c.token.text in NUMBERS and (c.token.text != "one" or _hyphened(c))):
         many = c.ahead(2).text in ("sps", "spaces", "loops", "lps") and not _hyphened(c)  # `next 5 ch sps`
         if c.ahead().text in CHAIN_WORDS and c.ahead(2).text in (*SPACE_WORDS, "corner", "corners") and not many:
             return None

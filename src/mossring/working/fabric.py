@@ -81,6 +81,10 @@ class Made:
         return f"<{self.number} {what} in {self.feet}>"
 
 
+_NEAR = 2
+"""Corners further from those below than so many stitches are meant to stand apart."""
+
+
 @dataclass(slots=True)
 class WorkedRound:
     """One round of the fabric.
@@ -126,6 +130,19 @@ class WorkedRound:
     def counts(self) -> dict[str, int]:
         """How many of each kind of stitch, by US key."""
         return {k: n for k, n in self.tally().items() if is_stitch(k)}
+
+    def off_corners(self) -> int | None:
+        """How many stitches all corners stand behind the stitches that are the corners of the round below (less than
+        none: before them); None where those are no stitches, or not all corners stand alike, or far off."""
+        at = {m.number: k for k, m in enumerate(self.below)}
+        old = [k for k, m in enumerate(self.below) if m.number in self.below_corners and m.kind != "ch"]
+        new = [at[foot] for c in self.corners for foot in self.made[c].feet[:1] if foot in at]
+        if not old or not len(old) == len(new) == len(self.below_corners) == len(self.corners):
+            return None
+        n = len(self.below)
+        apart = {min(((k - o + n // 2) % n - n // 2 for o in old), key=abs) for k in new}
+        off = apart.pop()
+        return off if not apart and abs(off) <= _NEAR else None
 
     def spaces(self) -> dict[str, int]:
         """How many spaces of each length: {"ch-2": 4}."""

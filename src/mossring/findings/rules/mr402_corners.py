@@ -1,8 +1,9 @@
-"""Too few or too many corners, or one unlike the others.
+"""Too few or too many corners, one unlike the others, or all beside those below.
 
 A motif of n sides has n corners in every round once it has any. A corner is a chain space or a stitch at
 the centre of a group that comes n times; where the draft means another place, "corner ch 2" or
-"corner tr" in the round says which.
+"corner tr" in the round says which. Where the corners are stitches and those of one round all stand beside those
+of the round below, the first side of that round was begun too short or too long.
 """
 
 from __future__ import annotations
@@ -13,6 +14,7 @@ from collections.abc import Iterator
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look, some
 from mossring.findings.nudge import chain_edits, number_edits
+from mossring.notation.tree import Work
 
 CODE = "MR402"
 SEVERITY: Severity = "warn"
@@ -30,6 +32,7 @@ def check(look: Look) -> Iterator[Finding]:
     yield from _unlike(look, n)
     yield from _in_the_ring(look, n)
     yield from _without_chain(look, n)
+    yield from _beside(look)
     if have == n or not look.round.worked.stitches:  # slip stitches on the edge show none, and spoil none
         return
     had = below is not None and len(below.worked.corners) == n
@@ -53,11 +56,13 @@ def _in_the_ring(look: Look, n: int) -> Iterator[Finding]:
     after = look.draft.rounds[look.index + 1] if look.index == 0 and len(look.draft.rounds) > 1 else None
     done = look.round.worked
     lengths = [m.chains for m in done.made if m.kind == "ch"]
-    if after is None or done.corners or len(set(lengths)) != 1 or done.made[-1].kind == done.made[-2].kind:
+    if after is None or done.corners or len(lengths) < 2 or len(set(lengths)) != 1:
+        return
+    if done.made[-1].kind == done.made[-2].kind:
         return
     if any(Look(look.draft, 1).mismatches()) or _counted_right(look):
         return
-    if len(lengths) % n and len(lengths) > 1 and len(after.worked.corners) in (n - 1, n):
+    if len(lengths) % n and len(after.worked.corners) in (n - 1, n):
         message = f"{look.name} has {len(lengths)} spaces, and a {look.draft.shape.name} has {n} corners."
         yield look.finding(CODE, SEVERITY, (0, 0), message, "", number_edits(look))
 
@@ -87,6 +92,41 @@ def _unlike(look: Look, n: int) -> Iterator[Finding]:
     if lengths.count(usual) == n - 1:
         message = f"One corner of {look.name.lower()} has ch {odd} where the others have ch {usual}."
         yield look.finding(CODE, SEVERITY, (0, 0), message, "", _alike(look, odd, usual))
+
+
+def _beside(look: Look) -> Iterator[Finding]:
+    """All corners beside those of the round below, where the other rounds have theirs on them: a count of the first
+    side that is off, and so the one of the last."""
+    off = look.round.worked.off_corners()
+    slips = any(m.kind == "slst" for m in look.round.worked.made)
+    if not off or slips or look.index is None:  # slip stitches past a corner: MR603
+        return
+    others = [r.worked.off_corners() for r in look.draft.rounds]
+    others[look.index] = None
+    if others[look.index + 1 : look.index + 2] == [-off]:  # back again, as from where they should have been
+        others[look.index + 1] = None
+    if 0 not in others or any(others):
+        return
+    there = f"{some(abs(off), 'stitch', 'stitches')} {'behind' if off > 0 else 'before'}"
+    message = f"All corners of {look.name.lower()} stand {there} those of the round below."
+    yield look.finding(CODE, SEVERITY, (0, 0), message, "In the other rounds they stand on them.", _moved(look, -off))
+
+
+def _moved(look: Look, by: int) -> Iterator[Fix]:
+    """The first side so much longer before its corner, and the last one as much shorter behind its own."""
+    line = look.round.line
+    sides = [n.where for n in look.round.tree.body if isinstance(n, Work) and n.where.mode == "next"]
+    if len(sides) < 2:
+        return
+    edits = []
+    for where, more in ((sides[0], by), (sides[-1], -by)):
+        a, b = where.span
+        m = re.search(r"\d+", line.text[a:b])
+        if m is None or int(m[0]) + more < 1:
+            return
+        edits.append(Edit(line.at + a + m.start(), line.at + a + m.end(), str(int(m[0]) + more)))
+    shown = " and ".join(f"“{e.text}”" for e in edits)
+    yield Fix(f"Make the numbers of the first and the last side {shown}", tuple(edits))
 
 
 def _without_chain(look: Look, n: int) -> Iterator[Finding]:

@@ -44,33 +44,13 @@ def check(look: Look) -> Iterator[Finding]:
 
 def _beside_corners(look: Look) -> Iterator[Finding]:
     slips = next((n for n in look.round.tree.body if isinstance(n, Work)), None)
-    if slips is None or not _slip(slips) or not (off := _off_corners(look)):
+    if slips is None or not _slip(slips) or not (off := look.round.worked.off_corners()):
         return
     many = some(abs(off), "stitch", "stitches")
     there = f"go {many} past" if off > 0 else f"stop {many} before"
     message = f"The slip stitches of {look.name.lower()} {there} the corner in which it begins."
     why = "All its corners stand beside those of the round below."
     yield look.finding(CODE, "warn", slips.span, message, why, _further(look, -off))
-
-
-def _off_corners(look: Look) -> int:
-    """How many stitches all corners of a round stand behind the stitches that are the corners of the round below (less
-    than none: before them); 0 where they stand on them, or not all alike, or far off."""
-    worked = look.round.worked
-    below = worked.below
-    at = {m.number: k for k, m in enumerate(below)}
-    old = sorted(k for k, m in enumerate(below) if m.number in worked.below_corners and m.kind != "ch")
-    new = [at[foot] for c in worked.corners for foot in worked.made[c].feet[:1] if foot in at]
-    if len(old) != len(new) or len(old) != len(worked.below_corners) or len(new) != len(worked.corners):
-        return 0
-    n = len(below)
-    apart = {min(((k - o + n // 2) % n - n // 2 for o in old), key=abs) for k in new}
-    (off,) = apart if len(apart) == 1 else (0,)
-    return off if abs(off) <= _NEAR else 0
-
-
-_NEAR = 2
-"""Corners further apart than this are meant to stand apart."""
 
 
 def _mends(look: Look, t: Trouble) -> Iterator[Fix]:
