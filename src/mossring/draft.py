@@ -7,13 +7,13 @@ cache. The cache holds results, never decides them: the same text gives the same
 from __future__ import annotations
 
 import hashlib
-import re
 from collections import OrderedDict
 from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
 from functools import lru_cache, partial
 from threading import Lock
 
+from mossring.guessed import guess_shape, in_rows, titled_shape
 from mossring.notation import (
     Begin,
     Document,
@@ -32,7 +32,6 @@ from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import HABIT, weighed
 from mossring.notation.grouping import begun_chainless
 from mossring.notation.growing import ended, evenly, grown_as_told, in_full, last_corner
-from mossring.notation.header import POLYGONS
 from mossring.notation.tree import Make, Work
 from mossring.readings import otherwise, without_odd_words
 from mossring.shape import (
@@ -52,13 +51,10 @@ from mossring.stitches.terms import spellings
 from mossring.working import Fabric, State, WorkedRound, work_round
 
 _CACHED_STITCHES = 400_000
-RECTANGLE = 4
 _MOST_UNREAD = 8
 """Lines with words that can't be read, past which a text is no pattern with odd words in it."""
 _MOST_LIE = 20_000
 """Characters of a text past which it isn't worked again to see in which terms it lies flat."""
-_GUESSED_SIDES = (4, 6, 5, 3, 8)
-_NAMED = {n: name for name, n in POLYGONS.items()}
 
 
 @dataclass(slots=True)
@@ -104,7 +100,7 @@ class Draft:
     @property
     def titled(self) -> Shape | None:
         """The shape that the title names, if it names one."""
-        return _titled_shape(self.doc)
+        return titled_shape(self.doc)
 
     @property
     def fabric(self) -> Fabric:
@@ -206,83 +202,7 @@ _LITTLE, _MUCH = 0.45, 2.0
 def _shaped(doc: Document, dialect: Dialect, said: bool, most: int) -> Draft:
     if doc.shape:
         return _work(doc, dialect, said, doc.shape, True, most)
-    return _guess_shape(doc, dialect, said)
-
-
-def _guess_shape(doc: Document, dialect: Dialect, said: bool) -> Draft:
-    """No `Shape:`: what the title says if a round bears it out, else the corners that the last rounds have; rows that
-    begin in a ring and have one corner are a half square."""
-    titled = _titled_shape(doc)
-    if _in_rows(doc) and doc.begin.kind in ("magic ring", "ring"):
-        draft = _work(doc, dialect, said, Shape("half square", 1), False)
-        if draft.doc.begin.kind != "foundation" and _rounds_with(draft, 1):
-            return draft
-    if titled is not None:
-        draft = _work(doc, dialect, said, titled, False)
-        if _rounds_with(draft, titled.sides):
-            return draft
-    for n in _GUESSED_SIDES:
-        draft = _work(doc, dialect, said, Shape(_NAMED[n], n), False)
-        if n != RECTANGLE and draft.doc.begin.kind == "foundation":
-            continue
-        if len(draft.rounds) > 1 and _ends_in(draft, n):
-            first_corners = next((r for r in draft.rounds if r.worked.corners), None)
-            if first_corners is not draft.rounds[0]:
-                draft.shape = Shape(f"circle to {_NAMED[n]}", n, True)
-            return _oblong(draft, n)
-        if len(draft.rounds) == 1 and len(draft.rounds[0].worked.corners) == n:
-            return _oblong(draft, n)
-    circle = _work(doc, dialect, said, Shape("circle", 0), False)
-    told = titled or _told_shape(circle)
-    return _work(doc, dialect, said, told, False) if told else circle
-
-
-def _oblong(draft: Draft, n: int) -> Draft:
-    """The draft, as a rectangle where it has four corners about a foundation chain."""
-    if n == RECTANGLE and draft.doc.begin.kind == "foundation":
-        draft.shape = Shape("rectangle", n)
-    return draft
-
-
-def _told_shape(circle: Draft) -> Shape | None:
-    """The shape of a motif whose last round is too wrong to show it: the number of corners that most rounds have, where
-    they speak of corners or all but one have them. circle: as it works without a shape."""
-    doc = circle.doc
-    speaks = any("corner" in line.text.lower() for line in doc.rounds)
-    if not speaks and not any(r.worked.troubles for r in circle.rounds):
-        return None
-    shapes = [Shape(_NAMED[n], n) for n in _GUESSED_SIDES]
-    having = {s: _rounds_with(_work(doc, circle.dialect, circle.said_terms, s, False), s.sides) for s in shapes}
-    most = max(having, key=lambda s: having[s])
-    return most if speaks or having[most] >= max(2, len(doc.rounds) - 1) else None
-
-
-def _titled_shape(doc: Document) -> Shape | None:
-    """The shape that a title names."""
-    words = [_SHORT_NAMES.get(w, w) for w in re.findall(r"[a-z]+", doc.title.lower())]
-    if "half square" in " ".join(words):
-        return Shape("half square", 1)
-    every = [n for name, n in POLYGONS.items() if name in words]
-    if len(every) != 1:
-        return None
-    named = every[0]
-    return Shape(f"circle to {_NAMED[named]}", named, True) if "circle" in words else Shape(_NAMED[named], named)
-
-
-_SHORT_NAMES = {"hex": "hexagon", "oct": "octagon", "pent": "pentagon"}
-
-
-def _rounds_with(draft: Draft, corners: int) -> int:
-    return sum(len(r.worked.corners) == corners for r in draft.rounds)
-
-
-def _ends_in(draft: Draft, n: int) -> bool:
-    """Whether the last rounds have n corners, or the last one squares a circle off with n chain spaces."""
-    before, last = (r.worked for r in draft.rounds[-2:])
-    if len(last.corners) != n or len(last.made) == n:  # a ball that closes ends in so few stitches
-        return False
-    spaces = all(last.made[c].kind == "ch" for c in last.corners)
-    return len(before.corners) == n or (not before.corners and spaces and not last.troubles)
+    return guess_shape(doc, lambda shape: _work(doc, dialect, said, shape, False))
 
 
 def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, most: int = MAX_ROUNDS) -> Draft:
@@ -445,27 +365,11 @@ def parked_after(draft: Draft, upto: DraftRound) -> dict[str, str]:
     return out
 
 
-_JOINS = re.compile(
-    r"\bnot join\b(?!.*\bturn)"
-    r"|\b(?<!not )(?:join|(?:ss|sl st|slst|slip stitch) (?:(?:in)?to|in (?:top|the top|first)))\b",
-    re.IGNORECASE,
-)
-"""A `Row 1` that is joined is a round, and one that is neither joined nor turned."""
-_OWN_RING = re.compile(r"\b(?:join|ss|sl st|slst|slip stitch)\b[^.;]{0,40}\b(?:ring|loop|circle)\b", re.IGNORECASE)
-"""What makes the ring that it goes into joins no row."""
-
-
-def _in_rows(doc: Document) -> bool:
-    return not doc.spiral and any(
-        line.word == "Row" and not _JOINS.search(_OWN_RING.sub("", line.text)) for line in doc.rounds[:1]
-    )
-
-
 def _first_state(doc: Document, shape: Shape, dialect: Dialect) -> State:
     """What the header says of how every round is worked."""
     style = doc.style.lower()
     closing = 1 if "cluster closed" in style else 0
-    rows = doc.rows or _in_rows(doc)
+    rows = doc.rows or in_rows(doc)
     known = told_starts(doc, dialect)
     turning = "turn every" in style
     plain = named_last(doc.throughout, dialect)

@@ -59,3 +59,24 @@ def test_a_shape_that_is_not_said_is_found_from_the_corners() -> None:
     draft = work_draft(body)
     assert (draft.shape.name, draft.said_shape) == ("hexagon", False)
     assert work_draft("Rnd 1: 12 dc in ring\nRnd 2: 2 dc in each st around").shape.name == "circle"
+
+
+WHEEL = "Rnd 1: 8 sc in ring\nRnd 2: (dc2-cl, ch 2, dc2-cl, ch 2) in each st around\n"
+
+
+@pytest.mark.parametrize(
+    ("after", "shape"),
+    [
+        ("Rnd 3: 3 dc in each ch-2 sp around", "circle"),
+        ("Rnd 3: 2 dc in each ch-2 sp around\nRnd 4: sc in each st around", "circle"),
+        ("Rnd 3: [(2 dc, ch 2, 2 dc) in next ch-2 sp, 3 dc in next ch-2 sp] 8 times", "circle to octagon"),
+    ],
+)
+def test_eight_groups_are_a_wheel_until_a_round_makes_corners_of_them(after: str, shape: str) -> None:
+    assert work_draft(WHEEL + after).shape.name in (shape, shape.removeprefix("circle to "))
+
+
+def test_one_round_about_a_chain_is_an_oblong() -> None:
+    corners = "(3 dc, ch 2, 3 dc, ch 2, 3 dc) in last ch, dc in next 8 ch, (3 dc, ch 2, 3 dc) in first ch, ch 2, join"
+    draft = work_draft(f"Ch 13\nRnd 1: 2 dc in 4th ch from hook, dc in next 8 ch, {corners}")
+    assert (draft.shape.name, draft.rounds[0].worked.per_side()) == ("rectangle", [14, 3, 14, 3])

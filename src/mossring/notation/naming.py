@@ -44,6 +44,7 @@ def read_definitions(definitions: Sequence[Definition], names: Names, dialect: D
         words = [w for w in words if w and w not in known and w not in spellings(dialect)]
         group = (_begun(d.names, names) or _defined(d.made, dialect, names, d.names)) if words else ()
         words = [w for w in words if not _usual(w, group, dialect)]
+        group = _closed(words, group)
         group = group or _alias(words, d.made, dialect)
         if group:
             known.update(words)
@@ -71,6 +72,17 @@ def _begun(called: Sequence[str], names: Names) -> tuple[Node, ...]:
         if isinstance(alone, Make) and not alone.start and lookup(alone.stitch).made:
             return (replace(alone, start="beg"),)
     return ()
+
+
+def _closed(words: Sequence[tuple[str, ...]], group: tuple[Node, ...]) -> tuple[Node, ...]:
+    """`beg cl = ch 2, dc`: what is called a cluster is closed as one, the chain its first leg."""
+    if len(group) != 2 or not any(w[0] in BEGINNING and w[-1] in ("cl", "cluster") for w in words):
+        return group
+    chain, legs = group
+    if not isinstance(chain, Chain) or not isinstance(legs, Make) or not legs.stitch or lookup(legs.stitch).made:
+        return group
+    whole = composed("cl", legs.stitch, legs.n + 1)
+    return (replace(legs, stitch=whole, n=1, start="beg"),) if is_stitch(whole) else group
 
 
 def _place_of(made: str, dialect: Dialect, names: Names) -> Where | None:

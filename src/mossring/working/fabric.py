@@ -131,6 +131,11 @@ class WorkedRound:
         """How many of each kind of stitch, by US key."""
         return {k: n for k, n in self.tally().items() if is_stitch(k)}
 
+    def works_corner(self, corner: int) -> bool:
+        """Whether a corner (its index) is made in this round: a space, or the middle of several in one place."""
+        around = [self.made[k % len(self.made)].feet for k in (corner - 1, corner, corner + 1)]
+        return self.made[corner].kind == "ch" or around[0] == around[1] == around[2]
+
     def off_corners(self) -> int | None:
         """How many stitches all corners stand behind the stitches that are the corners of the round below (less than
         none: before them); None where those are no stitches, or not all corners stand alike, or far off."""

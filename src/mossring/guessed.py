@@ -1,0 +1,122 @@
+"""The shape of a motif that states none: by its title, by the corners that its last rounds have, by its rows."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+from typing import TYPE_CHECKING
+
+from mossring.notation import Document, Shape
+from mossring.notation.header import POLYGONS
+from mossring.working import WorkedRound
+from mossring.working.corners import groups
+
+if TYPE_CHECKING:
+    from mossring.draft import Draft
+
+Work = Callable[[Shape], "Draft"]
+RECTANGLE = 4
+_GUESSED_SIDES = (4, 6, 5, 3, 8)
+_NAMED = {n: name for name, n in POLYGONS.items()}
+
+
+def guess_shape(doc: Document, work: Work) -> Draft:
+    """No `Shape:`: what the title says if a round bears it out, else the corners that the last rounds have; rows that
+    begin in a ring and have one corner are a half square. work: the draft worked as a shape."""
+    titled = titled_shape(doc)
+    if in_rows(doc) and doc.begin.kind in ("magic ring", "ring"):
+        draft = work(Shape("half square", 1))
+        if draft.doc.begin.kind != "foundation" and _rounds_with(draft, 1):
+            return draft
+    if titled is not None:
+        draft = work(titled)
+        if _rounds_with(draft, titled.sides):
+            return draft
+    for n in _GUESSED_SIDES:
+        draft = work(Shape(_NAMED[n], n))
+        if n != RECTANGLE and draft.doc.begin.kind == "foundation":
+            continue
+        if len(draft.rounds) > 1 and _ends_in(draft, n):
+            first_corners = next((r for r in draft.rounds if r.worked.corners), None)
+            if first_corners is not draft.rounds[0]:
+                draft.shape = Shape(f"circle to {_NAMED[n]}", n, True)
+            return _oblong(draft, n)
+        if len(draft.rounds) == 1 and len(draft.rounds[0].worked.corners) == n:
+            return _oblong(draft, n)
+    circle = work(Shape("circle", 0))
+    told = titled or _told_shape(circle, work)
+    return work(told) if told else circle
+
+
+def _oblong(draft: Draft, n: int) -> Draft:
+    """The draft, as a rectangle where it has four corners about a foundation chain."""
+    if n == RECTANGLE and draft.doc.begin.kind == "foundation":
+        draft.shape = Shape("rectangle", n)
+    return draft
+
+
+def _told_shape(circle: Draft, work: Work) -> Shape | None:
+    """The shape of a motif whose last round is too wrong to show it: the number of corners that most rounds have, where
+    they speak of corners or all but one have them. circle: as it works without a shape."""
+    doc = circle.doc
+    speaks = any("corner" in line.text.lower() for line in doc.rounds)
+    if not speaks and not any(r.worked.troubles for r in circle.rounds):
+        return None
+    shapes = [Shape(_NAMED[n], n) for n in _GUESSED_SIDES]
+    having = {s: _rounds_with(work(s), s.sides) for s in shapes}
+    most = max(having, key=lambda s: having[s])
+    return most if speaks or having[most] >= max(2, len(doc.rounds) - 1) else None
+
+
+def titled_shape(doc: Document) -> Shape | None:
+    """The shape that a title names."""
+    words = [_SHORT_NAMES.get(w, w) for w in re.findall(r"[a-z]+", doc.title.lower())]
+    if "half square" in " ".join(words):
+        return Shape("half square", 1)
+    every = [n for name, n in POLYGONS.items() if name in words]
+    if len(every) != 1:
+        return None
+    named = every[0]
+    return Shape(f"circle to {_NAMED[named]}", named, True) if "circle" in words else Shape(_NAMED[named], named)
+
+
+_SHORT_NAMES = {"hex": "hexagon", "oct": "octagon", "pent": "pentagon"}
+
+
+def _rounds_with(draft: Draft, corners: int) -> int:
+    return sum(len(r.worked.corners) == corners for r in draft.rounds)
+
+
+def _ends_in(draft: Draft, n: int) -> bool:
+    """Whether the last rounds have n corners, or the last one squares a circle off with n chain spaces."""
+    before, last = (r.worked for r in draft.rounds[-2:])
+    if len(last.corners) != n or len(last.made) == n:  # a ball that closes ends in so few stitches
+        return False
+    spaces = all(last.made[c].kind == "ch" for c in last.corners)
+    if n > RECTANGLE and not any(_shows_corners(r.worked, n, r.worked is last) for r in draft.rounds[1:]):
+        return False  # a wheel of n groups, and rounds that pass over them
+    return len(before.corners) == n or (not before.corners and spaces and not last.troubles)
+
+
+def _shows_corners(done: WorkedRound, n: int, last: bool) -> bool:
+    """Whether the corners of a round are made in it, and are neither some among many places that are alike nor (unless
+    it is the last round) all there is of it."""
+    kinds = [tuple(done.made[k].kind for k in g) for g in groups(done.made)]
+    alike = len(kinds) > n and len(set(kinds)) == 1
+    return any(map(done.works_corner, done.corners)) and not alike and (last or len(kinds) > n)
+
+
+_JOINS = re.compile(
+    r"\bnot join\b(?!.*\bturn)"
+    r"|\b(?<!not )(?:join|(?:ss|sl st|slst|slip stitch) (?:(?:in)?to|in (?:top|the top|first)))\b",
+    re.IGNORECASE,
+)
+"""A `Row 1` that is joined is a round, and one that is neither joined nor turned."""
+_OWN_RING = re.compile(r"\b(?:join|ss|sl st|slst|slip stitch)\b[^.;]{0,40}\b(?:ring|loop|circle)\b", re.IGNORECASE)
+"""What makes the ring that it goes into joins no row."""
+
+
+def in_rows(doc: Document) -> bool:
+    return not doc.spiral and any(
+        line.word == "Row" and not _JOINS.search(_OWN_RING.sub("", line.text)) for line in doc.rounds[:1]
+    )
