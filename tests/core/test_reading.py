@@ -24,7 +24,7 @@ def groups() -> list[tuple[str, str, str, str]]:
 
 def motif(terms: str, ground: str, line: str) -> str:
     rounds = "\n".join(f"Rnd {n}: {text}" for n, text in enumerate([*ground.split(" / "), line], 1))
-    return f"Terms: {terms}\nShape: {'circle' if 'sc' in ground else 'square'}\n{rounds}\n"
+    return f"Terms: {terms}\nShape: {'circle' if 'sc' in ground and '3 sc' not in ground else 'square'}\n{rounds}\n"
 
 
 @pytest.mark.parametrize(("terms", "ground", "one", "other"), groups(), ids=lambda x: x[:50])

@@ -37,6 +37,7 @@ from mossring.notation.pasted import (
     told_loops,
     told_starts,
     told_throughout,
+    without_definitions,
     worked_into,
 )
 from mossring.notation.tree import Span, Trouble
@@ -303,8 +304,8 @@ def _round(doc: Document, head: Head, line: str, at: int) -> None:
     doc.in_stitches = False
     for remark in _OF_ALL.findall(line):
         doc.starts += told_starts(remark)
-    for defined in _DEFINED_IN.findall(line):
-        doc.definitions += definitions_in(defined)
+    for told in _DEFINED_IN.findall(line):
+        doc.definitions += definitions_in(told)
     last = doc.rounds[-1] if doc.rounds else None
     row = head.row or (
         head.short and (last.word == "Row" if last else _is_row(line[head.end :], doc.plain[at + len(line) :]))
@@ -314,7 +315,8 @@ def _round(doc: Document, head: Head, line: str, at: int) -> None:
         doc.rounds.pop()  # `Rounds 1 to 3: dc circle` stands over the rounds themselves
         doc.notes.append(Line("heading", doc.plain[last.head[0] : last.at + len(last.text)], last.head[0]))
     span = (at + head.start, at + head.end)
-    text = line[head.end :].rstrip()
+    text, defined = without_definitions(line[head.end :].rstrip())
+    doc.definitions += defined
     if "throughout" in text:
         doc.chainless = told_chainless(text) or doc.chainless
     start = at + head.end

@@ -134,6 +134,22 @@ def defined_within(line: str) -> int:
     return m.end() if m and names_stitches(line[m.end() :]) and "=" not in line[: m.start()] else 0
 
 
+_DEFINED_AMID = re.compile(
+    r"(?<=[.;]) +(?P<told>[A-Z][a-zA-Z'-]{1,14}(?: [a-zA-Z]{1,10})? ?= ?[^.;=]*[^.;= ])(?=[.;]|$)"
+)
+
+
+def without_definitions(text: str) -> tuple[str, list[Definition]]:
+    """A round's text with blanks for the sentences in which it defines a special stitch (`... join. Corner = (2 dc, ch
+    2, 2 dc) in ch-2 sp.`), and what those define."""
+    found: list[Definition] = []
+    for m in _DEFINED_AMID.finditer(text):
+        if names_stitches(m["told"].split("=", 1)[1]) and (told := definitions_in(m["told"])):
+            found += told
+            text = text[: m.start()] + " " * (m.end() - m.start()) + text[m.end() :]
+    return text, found
+
+
 def works_in_ring(line: str) -> bool:
     """Whether a line without a heading works the first stitches into a ring, or along a foundation chain."""
     return bool(_STITCHES.search(line) and (_MAGIC.search(line) or _IN_RING.search(line)))

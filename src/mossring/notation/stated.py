@@ -8,6 +8,7 @@ from mossring.notation import targets
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Make, Stated
+from mossring.notation.words import NUMBERS
 
 _OPEN = {"(": ")", "[": "]", "<": ">"}
 _GLOSS = ("-", ":", "=", "i", "e", "or", "that", "which", "with", "not", "so", "about")
@@ -133,7 +134,7 @@ def _so_many(c: Cursor) -> bool:
     while c.token.text in _HAVING and c.i - save < 8:
         c.i += 1
     told = {t.text for t in c.tokens[save : c.i]} & {"total", "count", "have", "gives", "makes", "giving", "are"}
-    if told and c.token.kind == "num":
+    if told and (c.token.kind == "num" or c.token.text in NUMBERS):
         c.forgive(save)
         return True
     c.i = save

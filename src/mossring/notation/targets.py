@@ -174,6 +174,10 @@ def read_target(c: Cursor) -> Target:
                 return CORNER
         c.i = save
         return CORNER
+    if c.at("marked") and (c.ahead().text in STITCH_WORDS or c.opens_stitch(1)):  # makers mark their corners
+        c.i += 1
+        c.accept(*STITCH_WORDS) or c.stitch()
+        return CORNER
     between = _between(c)
     if between:
         return between
