@@ -76,6 +76,26 @@ def test_it_is_said_in_many_ways(words: str) -> None:
     assert feet(said) == [k for pair in range(6) for k in (2 * pair + 1, 2 * pair)]
 
 
+@pytest.mark.parametrize(
+    "words",
+    [
+        "cross st 6 times, join",
+        "*cross st; rep from * 5 more times (6 cross sts)",
+        "[cross st] x6",
+        "cross st x6",
+        "6 cross sts",
+        "cross st around",
+        "work cross st to end",
+        "cross st over next 12 sts",
+        "cross st, *cross st, rep from * around",
+    ],
+)
+def test_it_may_have_a_name(words: str) -> None:
+    defined = "Cross st: skip next st, dc in next st, dc in skipped st."
+    said = work_draft(f"US terms\n{defined}\nRnd 1: 12 dc in ring\nRnd 2: {words}")
+    assert feet(said) == [k for pair in range(6) for k in (2 * pair + 1, 2 * pair)]
+
+
 def test_what_was_never_skipped_is_told() -> None:
     result = analyse("Terms: US\nRnd 1: 12 dc in ring\nRnd 2: [dc in next st, dc in skipped st] 6 times")
     assert {f.round for f in result.findings if f.severity == "stop"} == {2}

@@ -90,3 +90,21 @@ def test_words_that_ask_for_stitches_are_never_remarks() -> None:
         CIRCLE + "Rnd 4: Dq in each stitch. [2 sc in next st, sc in next 2 sts] 6 times. (24 sc)\n"
     ).findings
     assert any(f.code in ("MR101", "MR102") for f in found)
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        'Throughout: "corner" means (2 dc, ch 2, 2 dc) all in the ch-2 sp.',
+        "Corner means (2 dc, ch 2, 2 dc) in ch-2 sp.",
+        'Where "corner" is written, work (2 dc, ch 2, 2 dc) in the ch-2 sp.',
+        "A corner is (2 dc, ch 2, 2 dc) worked in the ch-2 sp.",
+        "For each corner: work (2 dc, ch 2, 2 dc) in the ch-2 sp.",
+        "Each corner = 2 dc, ch 2, 2 dc",
+    ],
+)
+def test_what_a_corner_is_said_to_be(line: str) -> None:
+    text = f"US terms\n{line}\nRnd 1: [3 dc in ring, ch 2] 4 times\nRnd 2: [dc in next 3 dc, corner] x 4 (28 dc)\n"
+    result = analyse(text)
+    assert result.draft.rounds[1].worked.per_side() == [7, 7, 7, 7]
+    assert not [f for f in result.findings if f.severity == "stop"]

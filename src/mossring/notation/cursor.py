@@ -9,7 +9,7 @@ from itertools import pairwise
 from typing import NamedTuple
 
 from mossring.notation.tokens import Kind, Token, tokenize, undotted
-from mossring.notation.tree import Node, Span, Trouble, Where
+from mossring.notation.tree import Node, Skip, Span, Trouble, Where
 from mossring.notation.words import (
     A_STITCH,
     ADVERBS,
@@ -38,6 +38,11 @@ class Named(NamedTuple):
     group: tuple[Node, ...]
     place: Where | None = None
     means: tuple[str, ...] = ()
+
+    @property
+    def wide(self) -> bool:
+        """Whether it goes over several places, some of which it skips at first: a crossed stitch."""
+        return any(isinstance(node, Skip) for node in self.group)
 
 
 Names = tuple[Named, ...]
@@ -347,7 +352,7 @@ class Cursor:
     def name(self, into: bool = False) -> Named | None:
         """`named`, with the place that its definition says."""
         for name in self.names:
-            if name.means or (into and len(name.group) < 2):
+            if name.means or (into and (len(name.group) < 2 or name.wide)):
                 continue
             words = name.words
             if self.phrase(*words) or self.phrase(*words[:-1], words[-1] + "s"):

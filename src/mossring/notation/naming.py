@@ -13,7 +13,7 @@ from mossring.notation.reader import Reader
 from mossring.notation.stitching import BEGINNING
 from mossring.notation.targets import CORNER
 from mossring.notation.tokens import tokenize
-from mossring.notation.tree import Chain, Make, Node, Repeat, Together, Where, Work
+from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Together, Where, Work
 from mossring.notation.words import NUMBERS
 from mossring.stitches.table import Making, composed, is_stitch, lookup
 from mossring.stitches.terms import Dialect, spellings
@@ -270,8 +270,11 @@ def _made(make: Make) -> bool:
 def _group_of(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
     """What a special stitch is made of; a single stitch of several legs takes a last chain as its own."""
     reader = Reader(Cursor(made, dialect, names))
+    nodes = reader.sequence(None, 0)
+    if any(isinstance(node, Skip) for node in nodes):  # a crossed stitch
+        return tuple(nodes)
     flat: list[Node] = []
-    for node in reader.sequence(None, 0):
+    for node in nodes:
         flat += node.group if isinstance(node, Work) and node.where.said else grouping.as_group(reader, [node])
     first, last = (flat[0], flat[-1]) if len(flat) == 2 else (None, None)
     if isinstance(first, Chain) and isinstance(last, Make) and lookup(last.stitch or "sc").made in ("cl", "tog"):

@@ -230,7 +230,8 @@ def defined_besides(title: str) -> list[Definition]:
 
 _CORNER_TOLD = re.compile(
     r"(?:\b(?:every|each|all|the|a) corners?|(?:(?<=[.;,] )|^\W*)Corners?|[\"“‘']corner[\"”’'])"
-    r"(?: (?:is|are|means?)(?: (?:worked|made|always))*(?: as)?:?| (?:worked|made) as:?| ?=) "
+    r"(?: (?:is|are|means?)(?: (?:worked|made|always))*(?: as)?:?| (?:worked|made) as:?| ?=|:"
+    r"|(?: is)? (?:written|said),?) (?:always )?(?:work )?"
     r"(?P<made>[^.;~]+)",
     re.IGNORECASE,
 )
@@ -239,7 +240,7 @@ _CORNER_TOLD = re.compile(
 def corner_told(line: str) -> Definition | None:
     """What a sentence says that every corner is (`each corner is 3 tr, 3 ch, 3 tr`); or None."""
     m = _CORNER_TOLD.search(line)
-    made = re.sub(r"(?: all)? in (?:one|the same|same)\b[^,]*$", "", m["made"].strip()) if m else ""
+    made = re.sub(r"(?: all)?(?: worked)? in(?:to)? [^,()]*$", "", m["made"].strip()) if m else ""
     return Definition(("corner",), f"({made.strip('()')})") if re.search(r"\d", made) and names_stitches(made) else None
 
 
