@@ -142,7 +142,10 @@ def sentence(c: Cursor) -> bool:
     texts = {t.text for t in words}
     told = c.token.text in _TELLING and not texts & _SETTING
     attaches = "attach" in texts and texts & _ATTACHED
-    asks = texts & _WORKING or attaches or any(t.kind == "num" or c.opens_stitch(j) for j, t in enumerate(words))
+    called = any(texts.issuperset(name.words) for name in c.names)
+    asks = (
+        texts & _WORKING or attaches or called or any(t.kind == "num" or c.opens_stitch(j) for j, t in enumerate(words))
+    )
     if len(words) < 3 or (asks and not told) or any(t.text in NUMBERS for t in words if not told):
         return False
     c.i += k
