@@ -35,3 +35,20 @@ def test_one_mistake_in_another_hand_is_told_once(mistake: dict[str, str]) -> No
     assert mistake["was"] in right
     found = analyse(right.replace(mistake["was"], mistake["now"], 1)).findings
     assert [f"{f.code} {f.round}" for f in found if f.severity != "hint"] == [mistake["finding"]]
+
+
+SLIP = "UK terms\n1: 12 tr in ring. 12\n2: 2 tr in each tr. 24\n3: (2 tr in next tr, 1 tr in next 2 tr) 8 times. 36\n"
+
+
+@pytest.mark.parametrize(
+    ("after", "told_too"),
+    [
+        ("4: (2 tr in next tr, 1 tr in next 2 tr) 12 times. 48\n", []),
+        ("4: (2 tr in next tr, 1 tr in next 2 tr) 12 times. 48\n5: 1 tr in each tr. 49\n", ["MR301 5"]),
+        ("4: (2 tr in next tr, 1 tr in next 3 tr) 8 times. 40\n", []),
+    ],
+)
+def test_the_next_round_shows_whether_the_count_or_the_stitches_are_wrong(after: str, told_too: list[str]) -> None:
+    """No change of one number mends round 3; what comes later is judged by 36 stitches where it is worked on 36."""
+    found = [f"{f.code} {f.round}" for f in analyse(SLIP + after).findings if f.family != 5]
+    assert found == ["MR301 3", *told_too]

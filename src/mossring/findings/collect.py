@@ -10,6 +10,7 @@ from mossring.findings.look import Look
 from mossring.findings.rules import RULES
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.tree import Node, Repeat, Work
+from mossring.stitches import term
 
 MOST_FINDINGS = 120
 _SKEWED = ("MR401", "MR402", "MR403", "MR405")
@@ -178,6 +179,7 @@ class _Collector:
             self.broken = True
             return
         self.first_mended = self.first_mended or serious[0].round
+        fix = fix or self._stood_in(index)
         if fix is not None and self.mended == self.text:
             self.mended = apply(self.text, fix.edits)
             self.world = work_draft(self.mended, self.draft.dialect)
@@ -188,6 +190,23 @@ class _Collector:
             f.code in _SKEWED or (f.severity == "stop" and (f.family < 3 or self._far_off(index))) for f in misread
         ):
             self.broken = True
+
+    def _stood_in(self, index: int) -> Fix | None:
+        """A round of a circle with which it comes to what it states, where the next round shows that this was meant
+        though no mend is known: the stitches of the round below, and as many more spread over them. Nobody sees it."""
+        r = self.draft.rounds[index]
+        wrong = [stated.n for stated, _ in Look(self.draft, index).mismatches()]
+        below = self.draft.rounds[index - 1].worked.stitches if index else 0
+        kinds = r.worked.counts()
+        if self.draft.shape.sides or len(wrong) != 1 or not kinds or not 0 <= wrong[0] - below <= below:
+            return None
+        made = term(max(kinds, key=lambda k: kinds[k]), self.draft.dialect).abbr
+        spread = f"around, increasing {wrong[0] - below} evenly" if wrong[0] > below else "in each st around"
+        edit = Edit(r.line.at, r.line.at + len(r.line.text), f"{made} {spread} ({wrong[0]})")
+        fix = Fix("", (edit,))
+        trial = work_draft(apply(self.text, fix.edits), self.draft.dialect, index + 2)
+        borne_out = len(trial.rounds) > index + 1 and not any(_serious(trial, k) for k in (index, index + 1))
+        return fix if borne_out else None
 
     def _carries_on(self, index: int) -> bool:
         """Whether the next round, which goes as far as there are stitches, is too large or too small as well: it is the

@@ -122,6 +122,9 @@ def _nothing_more(c: Cursor) -> bool:
     k = 0
     while c.ahead(k).text in (",", ";", "."):
         k += 1
+    all_in = k + (c.ahead(k).text == "-")
+    if c.ahead(all_in).text == "all" and c.ahead(all_in + 1).text in ("in", "into", "worked"):  # `ss - all in ring`
+        return True
     t = c.ahead(k)
     if t.text in ("(", "[", "-", "=") and c.ahead(k + 1).kind == "num":
         return True

@@ -262,7 +262,7 @@ def _two_runs(nodes: Sequence[Node]) -> bool:
     """Whether two sweeps follow one another with no corner between."""
     swept = False
     for node in nodes:
-        sweep = isinstance(node, Work) and node.where.mode == "each"
+        sweep = isinstance(node, Work) and node.where.mode == "each" and not _is_corner(node)
         if sweep and swept:
             return True
         swept = sweep or (swept and not _is_corner(node) and not isinstance(node, Repeat))

@@ -13,7 +13,7 @@ _N_WORDS = "|".join(w for w, n in NUMBERS.items() if n)
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
 _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|\+|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-G])"
-_END = r"\s*(?:[:;.)\]=]+(?![\d.])|[-–—~|>](?=\s))\s*"
+_END = r"\s*(?:[:;.)\]=]+(?![\d.])|[-–—~|>/](?=\s))\s*"
 _BARE_END = (
     r",?\s+(?=(?:(?:as|same|repeat|like)\b|ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|"
     r"turn|attach|using\b|change|start|standing|"
@@ -44,7 +44,7 @@ _ORDINAL = (
     + r")*)\s+(?P<word2>rounds?|rnds?\.?|rows?|rds?\.?|r(?=\.? ?[:.)-]))"
 )
 _TOLD = r"(?:for|in|on|to work) (?:the )?"
-_GOES_ON = r"(?:,\s+|\s+(?=(?:work|make|chain|ch|repeat)\b))"
+_GOES_ON = r"(?:,\s+|\s+(?=(?:work|make|chain|ch|repeat|do)\b))"
 _HEADS = (
     re.compile(_LEAD + _ONE + _MORE + _SIDE + _IN + _NUMBERED + _COLOUR + _WHAT + _END, re.IGNORECASE),
     re.compile(
@@ -72,7 +72,7 @@ _UNNUMBERED = re.compile(
     + r"(?:(?P<word>(?:the )?(?:next|last|final|finishing|outer|edging|edge|border) (?:(?P<many>"
     + _MANY
     + r") )?"
-    r"(?:" + _ROUNDS + r"))|edging|border|edge)(?: ?\([^()]{1,30}\))?" + _SIDE + _IN + _END + r"(?=\S)",
+    r"(?:" + _ROUNDS + r"))|edging|border|edge)(?: ?\([^()]{1,30}\))?" + _SIDE + _IN + r"(?:" + _END + r"|,\s+)(?=\S)",
     re.IGNORECASE,
 )
 _AGAIN = re.compile(
@@ -123,7 +123,9 @@ def _yarn(said: dict[str, str]) -> str:
 
 
 _NUMBER = re.compile(
-    r"^[ \t]*[\[(]?(?P<first>\d{1,3}|"
+    r"^[ \t]*[\[(]?(?P<first>\d{1,3}|first|"
+    + "|".join(ORDINALS)
+    + "|"
     + _N_WORDS
     + r")(?:st|nd|rd|th)?(?:[ \t]*(?:-|–|to|&|and)[ \t]*(?P<last>\d{1,3}))?[ \t]*(?:\((?P<yarn>"
     + _YARN
@@ -189,8 +191,9 @@ _FIRST = re.compile(
     + _MANY
     + r" ?(?:sc|hdc|dc|h?tr|dtr|double|treble|single)s?\b))"
     + _SIDE
+    + r"(?:"
     + _END
-    + r"(?=\S)",
+    + r"|,\s+)(?=\S)",
     re.IGNORECASE,
 )
 

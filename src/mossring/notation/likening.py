@@ -44,7 +44,9 @@ def as_round(r: Reader) -> bool:
     if c.at("rnd", "round", "row") and c.ahead().kind == "num" and c.ahead(2).text in ("again", "once"):
         round_number(r, i)  # `Row 2 again`
         return True
-    if c.accept("ditto"):
+    again = c.tokens[c.i - 1].text == "same" and (c.at("again", "thing") or c.ends(0))
+    if c.accept("ditto") or (c.i > i + 1 and again):  # `do the same again, with 4 more dc on each side`
+        c.accept("again", "thing") and c.accept("again")
         r.repeat_of, r.repeat_span = -1, c.span_from(i)
         _additions(r)
         return True

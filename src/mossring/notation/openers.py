@@ -26,7 +26,7 @@ from mossring.notation import (
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, LOOP_PARTS, STITCH_WORDS, Cursor
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
-from mossring.notation.tree import Chain, Join, Make, Node, Repeat, SayCorner, Skip, Target, Where, Work
+from mossring.notation.tree import Chain, Join, Make, Node, Repeat, SayCorner, Skip, Target, Until, Where, Work
 from mossring.notation.until import END
 from mossring.notation.words import FILL, NUMBERS
 
@@ -252,13 +252,18 @@ def _say_corner(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 
 
 def _place_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    """`in next ch-2 sp work (3 dc, ch 2, 3 dc)`, `in ring, ch 3, ...`; `work in dc to end` names a stitch."""
+    """`in next ch-2 sp work (3 dc, ch 2, 3 dc)`, `in ring, ch 3, ...`; `work in dc to end` names a stitch,
+    `work in dc as established` one in each stitch."""
     c = r.c
     i = c.i
     c.i += 1
     if c.opens_stitch():
         save = c.i
-        c.stitch()
+        key = c.stitch()
+        if key and any(c.accept_phrase("as", word) for word in ("established", "set", "before")):
+            where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=END)
+            nodes.extend(sweeps.swept(r, [Work((Make(key, 1, c.span_from(save)),), where, c.span_from(i))]))
+            return True
         to_end = c.at("to", "around", "across", "throughout")
         c.i = save
         if to_end:
@@ -316,6 +321,28 @@ def _labelled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 
 _SIDED = ("corners", "sides", "side", "between", "elsewhere", "along", "on", "each", "every", "all")
 """Words before a colon that say where on the motif the words behind it belong."""
+
+
+def _ends_with(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`2 sc in each st, ending with 1 sc in last st`: the sweep stops before what ends it."""
+    c = r.c
+    save = c.i
+    c.i += 1
+    c.accept("with", "by")
+    c.accept("working")
+    sweep = nodes[-1] if nodes else None
+    opens = c.token.kind == "num" or c.opens_stitch() or c.at("(", "[")
+    if opens and isinstance(sweep, Work) and sweep.where.mode == "each" and sweep.where.until == END:
+        more: list[Node] = []
+        r.instruction(more, Marks(), depth)
+        end = more[0] if len(more) == 1 else None
+        told = end.where.span if isinstance(end, Work) and not end.where.targets[0].is_space else (0, 0)
+        if isinstance(end, Work) and "last" in c.text[slice(*told)].lower():
+            until = Until("last", targets.ANY_STITCH, end.where.count)
+            nodes[-1:] = [replace(sweep, where=replace(sweep.where, until=until)), end]
+            return True
+    c.i = save
+    return False
 
 
 def _over_close(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
@@ -379,7 +406,8 @@ _DOING = ("pop", "put", "place", "crochet", "add", "do", "get", "work")
 def _does(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`put 6 sc into it`: a word for working, before a number of stitches."""
     c = r.c
-    if c.ahead().kind != "num" or not c.opens_stitch(2):
+    grouped = c.at("crochet") and c.ahead().text in ("*", *_OPEN)
+    if not grouped and (c.ahead().kind != "num" or not c.opens_stitch(2)):
         return False
     c.i += 1
     return True
@@ -412,6 +440,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (("between", "working", "work"), _between_first),
     (_INTO, _place_first),
     (("over", "around", "under"), _over_close),
+    (("ending", "end", "finishing", "finish"), _ends_with),
     (("working", "worked", "work", "all"), throughout.part_behind),
     (("all",), _all_in),
     (("counting", "including", *_BEGINNING), begins.begun_with),
