@@ -80,3 +80,29 @@ def test_full_words_hold_no_abbreviation() -> None:
     assert "treble crochet" in sheet.rounds[0].text
     assert not {"tr", "ss", "ch", "sp", "st", "sts"} & set(" ".join(r.text for r in sheet.rounds).split())
     assert sheet.abbreviations == []
+
+
+ROWS = (
+    "Terms: US\nRow 1: Ch 11, sc in 2nd ch from hook and in each ch across, turn. (10)\n"
+    "Row 2: Ch 1, sc in each st, turn. (10)\nRow 3: Ch 1, hdc in each st, turn. (10)\n"
+)
+
+
+@pytest.mark.parametrize(
+    ("line", "kinds"),
+    [
+        ("Repeat rows 2 and 3.", ["sc", "hdc"]),
+        ("Rep Rows 2-3", ["sc", "hdc"]),
+        ("Rep Row 2", ["sc"]),
+        ("repeat row 3.", ["hdc"]),
+        ("Repeat rows 2 and 3 twice.", ["sc", "hdc", "sc", "hdc"]),
+        ("Repeat Row 2 three more times.", ["sc", "sc", "sc"]),
+        ("Repeat Rows 2 and 3 to Row 7", ["sc", "hdc", "sc", "hdc"]),
+        ("Repeat rows 2 and 3 until you have 6 rows.", ["sc", "hdc", "sc"]),
+        ("Rows 4-6: Repeat Row 2.", ["sc", "sc", "sc"]),
+    ],
+)
+def test_rows_asked_for_again_below_the_others(line: str, kinds: list[str]) -> None:
+    draft = work_draft(ROWS + line)
+    assert [next(iter(r.worked.counts())) for r in draft.rounds[3:]] == kinds
+    assert all(r.worked.stitches == 10 for r in draft.rounds)

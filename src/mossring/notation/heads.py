@@ -236,6 +236,10 @@ def read_unnumbered(line: str, last: int) -> Head | None:
         )
     if m := _ONE_AGAIN.match(line):
         return Head(last + 1, last + 1, "row" in m["round"].lower(), "", "", 0, 0)
+    if m := _ONCE_MORE.match(line):
+        count = int(m["to"] or m["first"]) - int(m["first"]) + 1
+        at = len(line) - len(line.lstrip())
+        return Head(last + 1, last + count, "row" in m["round"].lower(), "", "", at, at) if count > 0 else None
     if m := _AGAIN.match(line):
         at = m.start("like") if m["more"] else m.start("rep")
         count = _asked_again(m, last)
@@ -246,6 +250,17 @@ def read_unnumbered(line: str, last: int) -> Head | None:
 _ASKED = r"(?:rep(?:eat)? |work )?(?P<round>" + _ROUNDS + r") \d{1,3}(?: again| once(?: more)?)\b"
 _THEN = re.compile(r",? (?:and )?then (?=" + _ASKED + ")", re.IGNORECASE)
 _ONE_AGAIN = re.compile(_ASKED + r"\W*$", re.IGNORECASE)
+_ONCE_MORE = re.compile(
+    r"[ \t]*rep(?:eat)? (?P<round>"
+    + _ROUNDS
+    + r") (?P<first>\d{1,3})(?:"
+    + _JOINED
+    + r"(?:"
+    + _ROUNDS
+    + r" )?(?P<to>\d{1,3}))?\W*$",
+    re.IGNORECASE,
+)
+"""`Repeat Rows 2 and 3.`: once more."""
 
 
 def then_again(line: str) -> int:

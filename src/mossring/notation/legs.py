@@ -64,7 +64,8 @@ def _legs(r: Reader, make: Make, wheres: list[Where], legs: int, i: int) -> list
                 these += between
             these.append(without_loop(w))
         out.append(Together(in_loop(replace(make, n=1), apart[k]), tuple(these), c.span_from(i)))
-    return out
+    until = read_until(c) if len(out) == 1 and c.at("around", "across", "to", "all") else None
+    return [Repeat(tuple(out), None, c.span_from(i), until=until)] if until else out  # `dc2tog over next 2 sts around`
 
 
 def _skipped_between(c: Cursor) -> list[Skip]:

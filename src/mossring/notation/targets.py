@@ -339,9 +339,23 @@ def _beside(c: Cursor) -> bool:
     return False
 
 
+def _beside_start(c: Cursor) -> bool:
+    """`between ch-3 and next dc`, `between beginning ch and first dc`: the first gap of the round."""
+    save = c.i
+    c.accept("beg", "beginning", "starting", "start", "turning")
+    if (c.chains() or c.accept("ch", "chain")) and c.accept("and"):
+        c.accept("next", "following", "first")
+        if c.stitch() or c.accept(*STITCH_WORDS):
+            return True
+    c.i = save
+    return False
+
+
 def _after_between(c: Cursor) -> Target:
     if _beside(c):
         return Target("between", nth=-1)
+    if _beside_start(c):
+        return Target("between")
     following = c.accept("next", "each", "following", "last", "any")
     many = c.number()
     many is not None and c.token.kind == "num" and c.number()  # `two 2-tr groups`
