@@ -67,7 +67,8 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
         return _read_joined(c, i)
     if not may_close:
         return None
-    if after_chain and c.token.value == 1 and c.opens_stitch(1):  # `1 ch, 1 dc in top of 3 ch`
+    slips = c.ahead().text in ("sl", "ss", "slst")  # `1 ss into first dc`
+    if (after_chain or slips) and c.token.value == 1 and c.opens_stitch(1):  # `1 ch, 1 dc in top of 3 ch`
         c.i += 1
     stitch = c.stitch()
     if stitch == "slst" and c.at("to") and c.ahead().text in ("form", "make"):

@@ -141,7 +141,7 @@ def _short_label(c: Cursor) -> Label | None:
         return None
     before = c.number()
     if not c.accept(*CHAIN_WORDS):
-        return Label(key, before) if before else None  # `(dc + 2)`
+        return Label(key, before) if before and c.at(")", "]") else None  # `(dc + 2)`
     return Label(key, before or c.number() or 1)
 
 

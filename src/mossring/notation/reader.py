@@ -47,7 +47,7 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
     if (count := _counted_first(c)) is not None:
         reader.stated.append(count)
     body = reader.sequence(closer=None, depth=0)
-    body, ring, cast = _own_beginning(body)
+    body, ring, cast = _own_beginning(_joined_on(body))
     body = list(growing.to_next_space(sides.in_turn(_told_later(_slipped_in(_started(body))))))
     written = any(isinstance(n, Join) for n in body) or closing.starts_with_chain(body)
     return RoundTree(
@@ -94,6 +94,15 @@ def _counted_first(c: Cursor) -> Stated | None:
 
 
 _OPENING = ("(", "[")
+
+
+def _joined_on(body: list[Node]) -> list[Node]:
+    """`join with sl st, ch 3, ...` at the head of a round attaches its yarn where the hook is, and closes nothing."""
+    k = next((k for k, n in enumerate(body) if not isinstance(n, Act)), len(body))
+    join, chain = (*body[k : k + 2], None, None)[:2]
+    if isinstance(join, Join) and not (join.into or join.forms_ring) and isinstance(chain, Chain) and len(body) > k + 2:
+        return [*body[:k], *body[k + 1 :]]
+    return body
 
 
 def _own_beginning(body: list[Node]) -> tuple[list[Node], int | None, int | None]:

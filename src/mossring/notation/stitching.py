@@ -23,7 +23,7 @@ from mossring.notation.tree import (
     Work,
 )
 from mossring.notation.until import END, read_until
-from mossring.notation.words import NUMBERS
+from mossring.notation.words import NUMBERS, ORDINALS
 from mossring.stitches.table import lookup
 
 if TYPE_CHECKING:
@@ -203,6 +203,7 @@ def _goes_on(c: Cursor) -> bool:
         return False
     c.i += 1
     opens = c.at(*_ELSEWHERE) or c.token.value == 1 or targets.opens_target(c)  # `2 in 1`
+    opens = opens or (c.token.text in ORDINALS and c.ends(1))  # `1 sc in first st, 3 in second`
     c.i -= 1
     return opens
 
