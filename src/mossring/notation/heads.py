@@ -193,7 +193,7 @@ _FIRST = re.compile(
     + _SIDE
     + r"(?:"
     + _END
-    + r"|,\s+)(?=\S)",
+    + r"|,\s+(?=[^.]*\b(?:sc|hdc|dc|h?tr|dtr|double|treble|single)s?\b))(?=\S)",
     re.IGNORECASE,
 )
 
