@@ -100,12 +100,15 @@ def _ends_in(draft: Draft, n: int) -> bool:
 
 def _shows_corners(done: WorkedRound, n: int, last: bool) -> bool:
     """Whether the corners of a round are made in it, and are neither some among many places that are alike nor (unless
-    it is the last round) all there is of it."""
-    kinds = [tuple(done.made[k].kind for k in g) for g in groups(done.made)]
-    alike = len(kinds) > n and len(set(kinds)) == 1
+    it is the last round) all there is of it, nor shells."""
+    told = (tuple(done.made[k].kind for k in g if done.made[k].kind != "slst") for g in groups(done.made))
+    kinds = [kind for kind in told if kind]
+    alike = len(set(kinds)) == 1 and (len(kinds) > n or ("ch" not in kinds[0] and len(kinds[0]) > _MOST_IN_CORNER))
     return any(map(done.works_corner, done.corners)) and not alike and (last or len(kinds) > n)
 
 
+_MOST_IN_CORNER = 3
+"""Stitches in one place, no chain among them, that may be a corner: `3 sc in each sc` makes a hexagon of six."""
 _JOINS = re.compile(
     r"\bnot join\b(?!.*\bturn)"
     r"|\b(?<!not )(?:join|(?:ss|sl st|slst|slip stitch) (?:(?:in)?to|in (?:top|the top|first)))\b",

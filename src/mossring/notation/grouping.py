@@ -185,6 +185,7 @@ def one_place_at_start(nodes: list[Node]) -> None:
     arrived = k > 0 or (isinstance(start, Work) and start.where.said)  # `standing dc in any ch-2 sp`
     if not (arrived if space else about_chain) or not (isinstance(start, Chain) or _stands(start)) or not between:
         return
+    between = [_in_one(n) if isinstance(n, Together) else n for n in between]
     unsaid = all(isinstance(n, Chain) or (isinstance(n, Work) and not n.where.said) for n in between)
     if unsaid and all(n.label is None for n in between if isinstance(n, Chain)):
         group: list[Node] = []
@@ -193,7 +194,18 @@ def one_place_at_start(nodes: list[Node]) -> None:
                 [replace(m, n=n.where.count) for m in n.group if isinstance(m, Make)] if isinstance(n, Work) else [n]
             )
         span = (start.span[0], last.span[1])
-        nodes[k + 1 :] = [replace(last, group=(*group, *last.group), where=replace(last.where, mode="same"), span=span)]
+        there = replace(last.where, mode="same")
+        begun = [replace(last, group=(group.pop(0),), where=there)] if between[0] is not nodes[k + 1] else []
+        nodes[k + 1 :] = [*begun, replace(last, group=(*group, *last.group), where=there, span=span)]
+
+
+def _in_one(node: Together) -> Node:
+    """`dc2tog` that names no place as a cluster in one."""
+    if any(isinstance(leg, Skip) or leg.said for leg in node.legs):
+        return node
+    tog = lookup(node.make.stitch)
+    make = replace(node.make, stitch=composed("cl", tog.base, tog.legs))
+    return Work((make,), Where("next", (), node.span, said=False), node.span)
 
 
 def all_at_start(nodes: list[Node]) -> None:

@@ -160,9 +160,14 @@ def _started(body: list[Node]) -> list[Node]:
     return [*body[:k], chain, replace(first, group=first.group[1:]), *body[k + 1 :]]
 
 
+def _only_slips(node: Node) -> bool:
+    return isinstance(node, Work) and grouping.is_slip(node) and len(node.group) == 1
+
+
 def _slipped_in(body: list[Node]) -> list[Node]:
     """`(sl st, ch 3, 2 dc, ch 2, 3 dc) in ch-2 sp`: slipped there, and all the rest worked there."""
-    first = body[0] if body else None
+    k = next((k for k, n in enumerate(body) if not _only_slips(n)), 0)
+    first = body[k] if body else None
     if not isinstance(first, Work) or len(first.group) < 3 or not any(t.is_space for t in first.where.targets):
         return body
     if sum(isinstance(n, Make) and n.stitch == "slst" for n in first.group) > 1:  # a petal
@@ -171,7 +176,8 @@ def _slipped_in(body: list[Node]) -> list[Node]:
     if not isinstance(slip, Make) or slip.stitch != "slst" or not isinstance(chain, Chain) or chain.n < 2:
         return body
     there = replace(first.where, mode="same", bare=False)
-    return [replace(first, group=(slip,)), replace(first, group=first.group[1:], where=there), *body[1:]]
+    moved, begun = replace(first, group=(slip,)), replace(first, group=first.group[1:], where=there)
+    return [*body[:k], moved, begun, *body[k + 1 :]]
 
 
 def _told_later(body: list[Node]) -> list[Node]:
