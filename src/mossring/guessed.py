@@ -63,8 +63,10 @@ def _told_shape(circle: Draft, work: Work) -> Shape | None:
     if not speaks and not any(r.worked.troubles for r in circle.rounds):
         return None
     shapes = [Shape(_NAMED[n], n) for n in _GUESSED_SIDES]
-    having = {s: _rounds_with(work(s), s.sides) for s in shapes}
-    most = max(having, key=lambda s: having[s])
+    having = {s: _rounds_with(draft, s.sides) for s in shapes if _made_corners(draft := work(s), s.sides)}
+    most = max(having, key=lambda s: having[s], default=None)
+    if most is None:
+        return None
     return most if speaks or having[most] >= max(2, len(doc.rounds) - 1) else None
 
 
@@ -93,9 +95,15 @@ def _ends_in(draft: Draft, n: int) -> bool:
     if len(last.corners) != n or len(last.made) == n:  # a ball that closes ends in so few stitches
         return False
     spaces = all(last.made[c].kind == "ch" for c in last.corners)
-    if n > RECTANGLE and not any(_shows_corners(r.worked, n, r.worked is last) for r in draft.rounds[1:]):
-        return False  # a wheel of n groups, and rounds that pass over them
+    if not _made_corners(draft, n):
+        return False
     return len(before.corners) == n or (not before.corners and spaces and not last.troubles)
+
+
+def _made_corners(draft: Draft, n: int) -> bool:
+    """Whether a round makes corners: a wheel of more than four groups, and rounds that pass over them, has none."""
+    last = draft.rounds[-1].worked if draft.rounds else None
+    return n <= RECTANGLE or any(_shows_corners(r.worked, n, r.worked is last) for r in draft.rounds[1:])
 
 
 def _shows_corners(done: WorkedRound, n: int, last: bool) -> bool:

@@ -21,6 +21,9 @@ _SIDES = ({"corner"}, {"rs"}, {"ws"}, {"right", "side"}, {"wrong", "side"})
 _REMARKING = frozenset(
     {"the", "this", "these", "that", "those", "so", "you", "your", "it", "which", "where", "when", "if", "see", "not"}
     | {
+        "center",
+        "centre",
+        "middle",
         "around",
         "behind",
         "under",
