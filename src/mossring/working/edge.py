@@ -364,7 +364,9 @@ class Edge:
                 left += [k for k in run if self.marks[k] == LEFT and self.made[k].counted]
         if left and len(left) in self._skipped_lengths() and self._at_the_end(left):
             left = []
-        if left == [0] and self.marks[1:2] == [SLIPPED] and self.marks[-1] == SKIPPED:  # under the join, amid a run
+        if (
+            left == [0] and self.marks[1] == SLIPPED and self.marks[-1] in (SKIPPED, PASSED)
+        ):  # under the join, amid a run
             left = []
         lengths = {self.made[k].chains for k in self.passed_spaces} | self.quiet
         lengths |= {m.chains for m, mark in zip(self.made, self.marks, strict=True) if mark == SKIPPED}
