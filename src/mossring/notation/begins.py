@@ -8,9 +8,9 @@ from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from mossring.notation import grouping, labels, places, targets
-from mossring.notation.cursor import CHAIN_WORDS
+from mossring.notation.cursor import CHAIN_WORDS, Cursor
 from mossring.notation.marks import Marks
-from mossring.notation.tree import Act, Chain, Make, Node, Repeat, Where, Work
+from mossring.notation.tree import Act, Chain, Label, Make, Node, Repeat, Where, Work
 
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
@@ -35,12 +35,31 @@ def begun_with(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     c.i = min(c.i + 2, len(c.tokens) - 1)
     if targets.read_ring(c):
         return True
+    if (
+        not depth and only_acts(nodes) and (chain := _as_first(c))
+    ):  # `beginning with ch 3 as the first dc, dc in each dc`
+        nodes.append(chain)
+        return True
     knot = c.at("slip") and c.ahead().text in _LOOPED
     works = knot or c.token.kind == "num" or c.at("standing", "chainless") or c.opens_stitch()
     if not only_acts(nodes) or depth or not works:
         while c.token.kind in ("word", "num", "ord") or c.at("-"):
             c.i += 1
     return True
+
+
+def _as_first(c: Cursor) -> Chain | None:
+    """`ch 3 as the first dc`: a start that counts; None with nothing read."""
+    i = c.i
+    n = c.chains()
+    if n and c.accept("as", "for"):
+        c.accept("your")
+        first = c.accept("first", "1st")
+        key = c.stitch()
+        if first and key not in (None, "ch"):
+            return Chain(n, c.span_from(i), Label(key))
+    c.i = i
+    return None
 
 
 def begun_in(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:

@@ -34,6 +34,24 @@ def cut_said(r: Reader, cut: int | None) -> int | None:
     return None
 
 
+def after_corner(r: Reader, body: Sequence[Node]) -> int | None:
+    """`but end last repeat after the corner`, `ending with a corner`: how many of its instructions the last pass has;
+    None with nothing read."""
+    c = r.c
+    save = c.i
+    c.accept(",", ";")
+    c.accept("but")
+    corners = [k for k, n in enumerate(body) if isinstance(n, Work) and any(isinstance(m, Chain) for m in n.group)]
+    if len(corners) == 1 and c.accept("ending", "end", "finishing", "finish", "stopping", "stop"):
+        c.accept("last", "final") and c.accept("rep", "repeat", "time")
+        if c.accept("after", "at", "with", "on"):
+            c.accept("last", "final", "fourth")
+            if c.accept("corner") and c.ends(0):
+                return corners[0] + 1
+    c.i = save
+    return None
+
+
 def ending_with(r: Reader, whole: Repeat) -> Repeat | None:
     """`ending last rep with ch 5`: the last pass stops before its own such chain, and the words that follow end it;
     `ending with 3 dc in last sp`: the repeat stops before that place. None with nothing read for other words."""
@@ -150,7 +168,9 @@ def omitted(r: Reader) -> int | None:
             _pass_words(c)
             return 0
     c.i = at
-    if c.accept("omitting", "omit", "leaving", "leave", "skipping", "skip", *(("without",) if ending else ())):
+    missing = c.at("missing") and c.ahead().text == "out" and c.accept("missing")
+    less = ("omitting", "omit", "leaving", "leave", "skipping", "skip", *(("without",) if ending else ()))
+    if missing or c.accept(*less):
         c.accept("off", "out")
         if c.accept("last", "final") or ending:
             n = c.number()

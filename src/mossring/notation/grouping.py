@@ -143,9 +143,13 @@ def _one_group(nodes: list[Node]) -> None:
     if len(nodes) < 3 or not isinstance(nodes[-2], Chain) or nodes[-2].label:
         return
     before, chain, after = nodes[-3:]
-    if not isinstance(before, Work) or not isinstance(after, Work) or before.where.said or not after.where.said:
+    if not isinstance(before, Work) or not isinstance(after, Work) or not after.where.said:
         return
     if not before.group or not after.group:
+        return
+    if before.where.said:
+        if _in_next_corner(before) and _in_next_corner(after):  # `2 dc in corner, ch 2, 2 more dc in corner`
+            nodes[-3:] = [replace(before, group=(*before.group, chain, *after.group), also=after.also)]
         return
     kinds = [t.kind for t in after.where.targets]
     one, other = before.group[0], after.group[0]
@@ -161,6 +165,10 @@ def _one_group(nodes: list[Node]) -> None:
     ):
         group = (replace(one, n=before.where.count), chain, other)
         nodes[-3:] = [replace(after, group=group, span=(before.span[0], after.span[1]))]
+
+
+def _in_next_corner(work: Work) -> bool:
+    return work.where.mode == "next" and work.where.targets == (CORNER,) and work.where.count == 1
 
 
 def one_place_at_start(nodes: list[Node]) -> None:

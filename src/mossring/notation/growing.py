@@ -21,7 +21,7 @@ def grown_as_told(body: Sequence[Node], told: Growth) -> tuple[Node, ...] | None
         return spread(body, told.n)
     if told.kind == "on" and not has_corner(body):
         return spread(body, 1)
-    if told.kind == "groups" and only_corners(body):
+    if told.kind in ("groups", "on") and only_corners(body):
         return with_groups(body)
     return grown(body)
 

@@ -73,7 +73,7 @@ def increase(r: Reader, n: int = 1, made: int = 2) -> list[Node]:
         place = Where("next", (targets.ANY_STITCH,), c.span_from(i))
         plain = Work((replace(make, n=1),), replace(place, count=nth - 1, said=False), c.span_from(i))
         return [Repeat((plain, Work((make,), place, c.span_from(i))), None, c.span_from(i), until=END)]
-    if c.accept("in", "into") or c.at("each", "every"):
+    if c.accept("in", "into") or c.at("each", "every") or (c.at("next") and c.ahead().text in STITCH_WORDS):
         wheres = places.read_places(c)
         save = c.i
         key = c.stitch() if c.accept("with", "using", "in") else None
@@ -91,13 +91,38 @@ def increase(r: Reader, n: int = 1, made: int = 2) -> list[Node]:
     return [Work((make,), Where("next", (targets.ANY_STITCH,), make.span, n), make.span)]
 
 
+def increased_every(r: Reader, nodes: list[Node]) -> bool:
+    """`dc in each st, increasing in every 2nd st`, `..., working 2 dc in every 3rd st`: the sweep it is said of."""
+    c = r.c
+    i = c.i
+    sweep = nodes[-1] if nodes else None
+    make = sweep.group[0] if isinstance(sweep, Work) and len(sweep.group) == 1 else None
+    if not isinstance(sweep, Work) or not isinstance(make, Make) or sweep.where.mode != "each" or make.n > 1:
+        return False
+    c.accept("working", "with", "making")
+    two = c.accept("inc", "increase", "increasing") or (c.number() == PAIR and c.stitch() == make.stitch)
+    nth = _every_nth(c) if two else None
+    if nth is None or sweep.where.targets[0].kind != "st":
+        c.i = i
+        return False
+    place = Where("next", sweep.where.targets, c.span_from(i))
+    plain = Work((make,), replace(place, count=nth - 1), c.span_from(i))
+    body = (plain, Work((replace(make, n=PAIR),), place, c.span_from(i)))
+    nodes[-1] = Repeat(body, None, (sweep.span[0], c.span_from(i)[1]), until=sweep.where.until)
+    return True
+
+
+PAIR = 2
+"""Stitches that an increase makes of one."""
+
+
 def increased_evenly(r: Reader) -> list[Node] | None:
     """`increase 12 tr evenly`, `increasing 8 sts evenly around`: where they come is known when the round is worked, so
     it is a stitch in each, and what it grows by; None with nothing read."""
     c = r.c
     i = c.i
     m = _EVENLY.match(c.text, c.token.start)
-    said = (m["n"] or m["behind"]).lower() if m else ""
+    said = (m["n"] or m["behind"] or m["bare"]).lower() if m else ""
     n = min(int(said), _MOST) if said.isdecimal() and len(said) < 9 else NUMBERS.get(said, 0)
     if m is None or not n:
         return None
@@ -123,7 +148,8 @@ def increased_evenly(r: Reader) -> list[Node] | None:
 _EVENLY = re.compile(
     r"inc(?:reas(?:e|ing))? (?:by )?(?:(?P<n>\w+) (?:more |extra )?(?:[a-z]+ )?"
     r"(?:evenly(?: spaced)?|(?=(?:in |on |per )?(?:each |every |this )?(?:round|rnd)))"
-    r"|evenly (?:spaced )?(?P<behind>\w+) (?:times|sts?|stitches))\b",
+    r"|evenly (?:spaced )?(?P<behind>\w+) (?:times|sts?|stitches)"
+    r"|(?P<bare>\w+) (?:times|sts|stitches)(?=\W*(?:$|join|[.;(\[]|sl st|ss)))\b",
     re.IGNORECASE,
 )
 """So many increases without a word of where."""

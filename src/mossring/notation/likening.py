@@ -45,7 +45,9 @@ def as_round(r: Reader) -> bool:
         round_number(r, i)  # `Row 2 again`
         return True
     again = c.tokens[c.i - 1].text == "same" and (c.at("again", "thing") or c.ends(0))
-    if c.accept("ditto") or (c.i > i + 1 and again):  # `do the same again, with 4 more dc on each side`
+    before = c.at("as") and c.ahead().text == "before" and c.ahead(2).text in (",", "with", "but", "adding")
+    c.i += 2 * before
+    if before or c.accept("ditto") or (c.i > i + 1 and again):  # `do the same again, with 4 more dc on each side`
         c.accept("again", "thing") and c.accept("again")
         r.repeat_of, r.repeat_span = -1, c.span_from(i)
         _additions(r)
@@ -181,7 +183,7 @@ def continued(r: Reader) -> bool:
         return False
     while c.accept(*_CONTINUING) or _so_many(c):
         pass
-    ends = c.token.kind == "end" or c.at(*_SEPARATORS, "working", "with", "adding", "having", "(", "[", "-", "=")
+    ends = c.token.kind == "end" or c.at(*_SEPARATORS, "working", "with", "adding", "having", "(", "[", "-", "=", ":")
     if c.i == i + 1 or not ends:
         c.i = i
         return False
@@ -242,10 +244,11 @@ def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
         return "on", 0
     if (along := _in_so_many(c)) is not None:
         return "side in all", along
-    n = c.number()
+    one = c.at("extra", "another", "additional")  # `an extra 3-dc group on each side`
+    n = 1 if one else c.number()
     if n is None:
         return None
-    more = c.accept("more", "extra", "additional") or adding
+    more = c.accept("more", "extra", "additional", "another") or adding
     plain = c.accept("st", "sts", "stitch", "stitches")
     save = c.i
     if (plain or c.stitch()) and (c.accept("between", "before") or c.accept_phrase("in", "between")):

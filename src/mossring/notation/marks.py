@@ -1,9 +1,11 @@
-"""The asterisks of a round while it is read, and how deep its brackets may go."""
+"""The asterisks of a round while it is read, how deep its brackets may go and how often anything is repeated."""
 
 from __future__ import annotations
 
 MAX_NESTING = 40
 """How deep brackets go into each other, at most."""
+MAX_TIMES = 10_000
+"""How often anything is repeated, at most."""
 
 
 class Marks:

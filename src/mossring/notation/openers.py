@@ -12,18 +12,19 @@ from mossring.notation import (
     acts,
     begins,
     closing,
+    grouping,
+    increases,
     likening,
+    links,
     places,
+    placing,
     remarks,
     repeating,
-    sides,
     sofar,
-    stitching,
-    sweeps,
     targets,
     throughout,
 )
-from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, LOOP_PARTS, STITCH_WORDS, Cursor
+from mossring.notation.cursor import GROUP_WORDS, LOOP_PARTS, STITCH_WORDS, Cursor
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Chain, Join, Make, Node, Repeat, SayCorner, Skip, Target, Until, Where, Work
@@ -142,13 +143,13 @@ def _times_behind(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> boo
 
 
 def _chains_between(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    return bool(nodes) and repeating.chains_between(r.c, nodes)
+    return bool(nodes) and links.chains_between(r.c, nodes)
 
 
 def _groups_of(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     t = r.c.token
     opens = t.kind == "num" or t.text in NUMBERS or t.text in GROUP_WORDS
-    return opens and repeating.groups_of(r, nodes)
+    return opens and links.groups_of(r, nodes)
 
 
 def _as_round(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
@@ -243,6 +244,15 @@ def _say_corner(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     if c.accept("ch", "chain"):
         nodes.append(SayCorner(Target("sp", chains=c.number()), c.span_from(i)))
         return True
+    grouped = c.at(*GROUP_WORDS) and c.ahead().text in _OPEN and c.accept(*GROUP_WORDS)  # `corner group (3 dc, ...)`
+    if grouped or c.at(*_OPEN):  # `*dc in next 3 dc, corner (2 dc, ch 2, 2 dc)*`
+        more: list[Node] = []
+        r.instruction(more, Marks(), depth)
+        if grouping.unplaced(more) and any(isinstance(n, Chain) for n in more):
+            where = Where("next", (targets.CORNER,), c.span_from(i), bare=True)
+            more = [Work(grouping.as_group(r, more), where, c.span_from(i))]
+        nodes += more
+        return True
     stitch = c.stitch()
     if stitch is None or c.at(*_INTO):
         c.i = i
@@ -251,76 +261,8 @@ def _say_corner(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return True
 
 
-def _place_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    """`in next ch-2 sp work (3 dc, ch 2, 3 dc)`, `in ring, ch 3, ...`; `work in dc to end` names a stitch,
-    `work in dc as established` one in each stitch."""
-    c = r.c
-    i = c.i
-    c.i += 1
-    if c.opens_stitch():
-        save = c.i
-        key = c.stitch()
-        if key and any(c.accept_phrase("as", word) for word in ("established", "set", "before")):
-            where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=END)
-            nodes.extend(sweeps.swept(r, [Work((Make(key, 1, c.span_from(save)),), where, c.span_from(i))]))
-            return True
-        to_end = c.at("to", "around", "across", "throughout")
-        c.i = save
-        if to_end:
-            nodes.extend(stitching.stitches(r))
-            return True
-    wheres = places.read_places(c)
-    told = c.tokens[i : c.i]
-    chained = [t.value for t in told if t.kind == "num"] if any(t.text in CHAIN_WORDS for t in told) else []
-    ring = wheres[0].targets and wheres[0].targets[0].kind == "ring"
-    if ring and chained:  # `into a ring of 4 ch`
-        r.ring = chained[0]
-    if (c.accept(":", ",") or c.at(";", ".") or c.token.kind == "end") and ring:
-        return True  # all that follows goes into the ring, or all before it
-    c.accept("work", "make", "working")
-    c.accept(":")
-    if not ring or not c.chained():
-        nodes.extend(sweeps.swept(r, stitching.worked_in(r, wheres, i, depth)))
-    return True
-
-
-def _between_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    """`between groups: 3 dc`, `working between the groups, 3 dc`: in each of the gaps, or in the next of a repeat."""
-    c = r.c
-    i = c.i
-    working = c.accept("working", "work")
-    between = c.accept("between") and c.accept(*GROUP_WORDS)
-    if not between or not (c.accept(":", "work", "make") or (working and c.accept(","))):
-        c.i = i
-        return False
-    where = Where("each", (Target("gap"),), c.span_from(i), until=END)
-    if marks.open or (depth and not r.sweeping):
-        where = Where("next", (Target("gap"),), c.span_from(i))
-    nodes.extend(sweeps.swept(r, stitching.worked_in(r, [where], i, depth)))
-    return True
-
-
-def _labelled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    """`corners: 3 dc, ch 2, 3 dc; sides: 7 dc`, `between corners: ...`: what comes in each corner, and on each side."""
-    c = r.c
-    i = c.i
-    k = next(k for k in range(6) if c.ahead(k).text not in _SIDED or k == 5)
-    if c.ahead(k).text != ":" or not k:
-        return False
-    sided = any(c.ahead(j).text in ("sides", "side", "between", "elsewhere") for j in range(k))
-    c.i = i + k + 1
-    if not sided:
-        each = Where("each", (targets.CORNER,), c.span_from(i), until=END)
-        nodes.extend(sweeps.swept(r, stitching.worked_in(r, [each], i, depth)))
-        return True
-    before = len(nodes)
-    r.instruction(nodes, Marks(), depth)
-    nodes[before:] = [sides.of_each(n) for n in nodes[before:]]
-    return True
-
-
-_SIDED = ("corners", "sides", "side", "between", "elsewhere", "along", "on", "each", "every", "all")
-"""Words before a colon that say where on the motif the words behind it belong."""
+def _increasing_every(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    return increases.increased_every(r, nodes)
 
 
 def _ends_with(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
@@ -343,21 +285,6 @@ def _ends_with(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
             return True
     c.i = save
     return False
-
-
-def _over_close(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    """`over the sc just made: standing dc, dc`: in the space that the round below was closed with."""
-    c = r.c
-    i = c.i
-    c.i += 1
-    closing_one = c.accept("joining", "closing")
-    named = c.stitch() is not None or c.accept("join")
-    closing_one = c.accept_phrase("just", "made") or closing_one
-    if not named or not (c.accept(":") or (closing_one and c.accept(","))):
-        c.i = i
-        return False
-    nodes.extend(stitching.worked_in(r, [Where("same", (), c.span_from(i))], i, depth))
-    return True
 
 
 def _all_in(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
@@ -430,16 +357,19 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (("spiral", "spirals", "continuous"), _spiral),
     (acts.ACT_WORDS, _act),
     ((), _times_behind),
+    (("each", "every"), placing.each_gets),
+    (("fill",), placing.filled),
     (("with", "separated", "between", "after", "each", "every"), _chains_between),
     ((), _groups_of),
     ((), _join),
     (_SKIPPING, _skip),
     (("corner",), _say_corner),
     ((*LOOP_PARTS, "back", "front"), throughout.part_led),
-    (("corners", "sides", "between", "elsewhere", "along", "on"), _labelled),
-    (("between", "working", "work"), _between_first),
-    (_INTO, _place_first),
-    (("over", "around", "under"), _over_close),
+    (("corners", "sides", "between", "elsewhere", "along", "on"), placing.labelled),
+    (("between", "working", "work"), placing.between_first),
+    (_INTO, placing.place_first),
+    (("over", "around", "under"), placing.over_close),
+    (("increasing", "inc", "increase", "working", "with", "making"), _increasing_every),
     (("ending", "end", "finishing", "finish"), _ends_with),
     (("working", "worked", "work", "all"), throughout.part_behind),
     (("all",), _all_in),

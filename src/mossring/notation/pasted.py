@@ -85,6 +85,12 @@ def _untabled(m: re.Match[str]) -> str:
     return line.rjust(len(m[0])) if len(line) < len(m[0]) else line
 
 
+_DASHED = re.compile(r"\b(\d{1,2} ?[a-z]{2,4}) - (ch ?\d|\d ?ch) - (?=\1\b)", re.IGNORECASE)
+"""A corner tied by dashes, alike before and behind its chain: `3 dc - 2 ch - 3 dc`."""
+_ANGLES = re.compile(r"<([^<>\n]*)>(?= (?:in|into)\b)")
+"""Angle brackets about a group that is worked somewhere: `<2 dc, ch 2, 2 dc> in sp`."""
+
+
 _LOWER_YARN = re.compile(r"\b(?:with|off|yarn|colou?r) [a-z](?=[,.;:)]|\s*$)", re.MULTILINE)
 """A yarn in a text without any capitals: `with b, ch 3`, `fasten off a.`"""
 
@@ -92,6 +98,8 @@ _LOWER_YARN = re.compile(r"\b(?:with|off|yarn|colou?r) [a-z](?=[,.;:)]|\s*$)", r
 def plain(text: str) -> str:
     """The text with what only marks it up blanked out, character for character, so that places stay the same."""
     text = _TABLE_ROW.sub(_untabled, text.replace("\u00a0", " "))
+    text = _DASHED.sub(r"\1,  \2,  ", text) if " - " in text else text
+    text = _ANGLES.sub(r"(\1)", text) if "<" in text else text
     if text.islower():
         text = _LOWER_YARN.sub(lambda m: m[0][:-1] + m[0][-1].upper(), text)
     if not any(mark in text for mark in ("**", "__", "\\", "\n*", "\n_")) and not _LISTED.search("\n" + text):
@@ -139,6 +147,14 @@ _DEFINED_AMID = re.compile(
 )
 
 
+_CORNER_SENTENCE = re.compile(
+    r"[.;] +(?P<told>(?:every|each|all|the) corners? (?:is|are|means?) [^.;]+)", re.IGNORECASE
+)
+
+
+_CORNER_BESIDE = re.compile(r"\bcorner\b[^()*;.,]{0,30}(?P<told>\((?:=|i\.e\.|that is)[ ,]*(?P<made>[^()]*\d[^()]*)\))")
+
+
 def without_definitions(text: str) -> tuple[str, list[Definition]]:
     """A round's text with blanks for the sentences in which it defines a special stitch (`... join. Corner = (2 dc, ch
     2, 2 dc) in ch-2 sp.`), and what those define."""
@@ -147,6 +163,14 @@ def without_definitions(text: str) -> tuple[str, list[Definition]]:
         if names_stitches(m["told"].split("=", 1)[1]) and (told := definitions_in(m["told"])):
             found += told
             text = text[: m.start()] + " " * (m.end() - m.start()) + text[m.end() :]
+    beside, said = _CORNER_BESIDE.search(text), _CORNER_SENTENCE.search(text)
+    corner = corner_told(said["told"]) if said else None
+    if beside:  # `corner in next ch-2 sp (= 2 dc, ch 2, 2 dc)`
+        corner = Definition(("corner",), f"({beside['made']})")
+    where = beside or said
+    if corner and where:
+        found.append(corner)
+        text = text[: where.start("told")] + " " * len(where["told"]) + text[where.end("told") :]
     return text, found
 
 

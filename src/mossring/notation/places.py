@@ -106,7 +106,12 @@ def read_place(c: Cursor) -> Where:
     if returning.where_begun(c):
         where = Where("start", where.targets[:1], c.span_from(i))
     part = part or read_part(c, after=True)
-    if c.at("of") and c.ahead().text in ("side", "edge"):  # `in the 3 dc of the side`
+    if c.at("to") and c.ahead().text in ("left", "right") and c.ends(2):  # `in corner to the left`
+        c.i += 2
+    sided = 2 if c.ahead().text in ("this", "that", "each", "first", "last") else 1
+    if c.at("of") and c.ahead(sided).text in ("side", "edge"):  # `in the 3 dc of the side`
+        c.i += sided + 1
+    if c.at("for", "as") and c.ahead().text in ("corner", "corners") and c.ends(2):  # `in next sp for a corner`
         c.i += 2
     if c.at("left", "remaining") and c.ends(1):  # `in each of 2 dc that are left`
         c.i += 1
@@ -161,12 +166,16 @@ def _plain_place(c: Cursor, i: int) -> Where:
         return Where("next", (nth,), c.span_from(i))
     if c.accept("each", "every", "all", "per"):
         begun = c.i
+        if c.tokens[begun - 1].text == "all" and c.number() and c.accept("corners"):  # `in all four corners`
+            return Where("each", (CORNER,), c.span_from(i), until=read_until(c) or END)
+        c.i = begun
         if c.accept("of") and (skipped := returning.skipped(c, i)) is not None:
             return skipped
         c.i = begun
         return _each(c, i)
-    if c.accept("same", "this", "that") or c.phrase("joining", "st") or c.phrase("joining", "stitch"):
-        c.accept("same") or c.accept("joining")
+    joins = c.at("joining", "join") and c.ahead().text in ("st", "stitch")
+    if c.accept("same", "this", "that") or joins:
+        c.accept("same") or c.accept("joining", "join")
         return returning.same(c, i)
     if c.at("joining") and c.opens_stitch(1):  # `dc around joining sc`, which closed the round below in its corner
         c.i += 1
@@ -393,6 +402,7 @@ def _each(c: Cursor, i: int) -> Where:
     first = c.at("first")
     counted = c.accept("next", "following", "foll", "first", "last", "rem", "remaining", "skipped", "unworked")
     n = read_count(c)
+    n and c.accept("rem", "remaining", "other")
     part = read_part(c)
     target = ANY_STITCH if ends_here(c) else read_target(c)
     if part:

@@ -14,23 +14,23 @@ from mossring.notation import (
     increases,
     labels,
     likening,
+    links,
     places,
     remarks,
     sweeps,
     targets,
 )
-from mossring.notation.cursor import GROUP_WORDS, STITCH_WORDS, Cursor
-from mossring.notation.marks import MAX_NESTING, Marks
+from mossring.notation.cursor import Cursor
+from mossring.notation.marks import MAX_NESTING, MAX_TIMES, Marks
 from mossring.notation.sofar import again, run_so_far
-from mossring.notation.targets import ANY_STITCH, ROUND_WORDS
-from mossring.notation.tree import Chain, Label, Make, Node, Repeat, Span, Target, Together, Trouble, Until, Where, Work
+from mossring.notation.targets import ROUND_WORDS
+from mossring.notation.tree import Chain, Node, Repeat, Span, Target, Together, Trouble, Until, Work
 from mossring.notation.until import END, read_until
 from mossring.notation.words import NUMBERS
 
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
 
-MAX_TIMES = 10_000
 _OPEN = {"(": ")", "[": "]"}
 _SEPARATORS = (",", ";", ".")
 _STARS = ("*", "**", "***")
@@ -77,144 +77,6 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
     omitted = endings.omitted(r)  # `*...* 4 times leaving last 2 dc unworked`
     short = endings.shortened(body, omitted) if omitted and whole.times else None
     nodes.extend((replace(whole, times=(whole.times or 1) - 1), *short) if short is not None else (whole,))
-
-
-def chains_between(c: Cursor, nodes: list[Node]) -> bool:
-    """`12 dc in ring with ch 1 between each`, `(3 dc, ch 2, 3 dc) in each corner, ch 1 between corners`: what was just
-    made is made one by one, with chains behind each."""
-    i = c.i
-    if c.accept("each", "every"):  # `2 tr in each sp, each pair separated by 1 ch`
-        c.stitch() or c.accept(*STITCH_WORDS, *GROUP_WORDS, "one", "pair", "cl")
-        if not c.at("separated"):
-            c.i = i
-            return False
-    begun = c.i
-    apart = c.at("separated")
-    c.accept("with", "separated") and c.accept("by")
-    chain = nodes[-1] if c.i == begun and nodes and isinstance(nodes[-1], Chain) else None
-    made = nodes[:-1] if chain else nodes
-    n = chain.n if chain else c.chains()
-    each = n and made and (c.accept("between", "after") or apart)
-    each = each and (
-        c.accept("each", "every", "all", "them")
-        or c.at(*GROUP_WORDS, "corners", "cl", "clusters")
-        or apart
-        or c.ends(0)
-    )
-    nth = c.ordinal() if each else None  # `12 dc in ring with ch 1 after every second dc`
-    one = _one_by_one(made[-1]) if each else None
-    if one is not None and nth is not None:
-        one = _so_many_at_once(one, nth)
-    if not n or one is None or not isinstance(made[-1], Work | Repeat):
-        c.i = i
-        return False
-    c.accept("corner")
-    c.stitch() or c.accept(*STITCH_WORDS, *GROUP_WORDS, "one", "corners", "cl", "clusters")
-    _in_ring(c)  # `..., with 2 ch between each, in magic ring`
-    again = c.i
-    c.accept(",", ";")
-    c.i = c.i if c.chains() == n else again  # `, ch 1` for the last of them
-    links = (Chain(n, c.span_from(i)),)
-    if isinstance(made[-1], Work) and made[-1].also:  # `..., and 3 dc in each ch-1 sp, with ch 1 between groups`
-        nodes[len(made) - 1 :] = [_linked(made[-1], links)]
-        return True
-    start = made[-2] if len(made) > 1 else None
-    started = isinstance(start, Chain) and start.n > 1 and _stands_alone(start.label)
-    span, body = made[-1].span, (*one.body, *links)
-    nodes[len(made) - 1 :] = [*(links if started else ()), replace(one, body=body, span=(span[0], c.span_from(i)[1]))]
-    return True
-
-
-def groups_of(r: Reader, nodes: list[Node]) -> bool:
-    """`4 groups of 3 tr in the ring, 2 ch between`, `a group of 3 dc in next sp`, `3 tr x 4 in the ring`: stitches in
-    groups by their number."""
-    c = r.c
-    i = c.i
-    n = c.number() or 1
-    if c.accept(*GROUP_WORDS, "sts") and c.accept("of"):  # `6 sets of 2 dc`
-        several, key = c.number() or 1, c.stitch()
-        c.accept("each")
-    else:  # `3 tr x 4 in the ring`
-        several, key = n, c.stitch()
-        n = (c.number() or 0) if c.accept("x") and several > 1 else 0
-        n = n if c.at("in", "into", "with", "separated") else 0
-    if not key or key == "ch" or not 0 < n <= MAX_TIMES:
-        c.i = i
-        return False
-    make = Make(key, several, c.span_from(i), part=r.part)
-    link = _link(c)
-    placed = c.accept("in", "into") or (c.phrase(",", "in") and c.accept(",") and c.accept("in"))
-    wheres = places.read_places(c) if placed else [Where("next", (ANY_STITCH,), make.span, said=False)]
-    link = link or _link(c)
-    span = c.span_from(i)
-    where, links = wheres[0], (Chain(link, span),) if link else ()
-    apart = not where.said or (where.targets and where.targets[0].kind == "ring")
-    if n > 1 and apart:
-        each = Work((make,), where, span) if where.said else _one_each(make, where)
-        nodes.append(Repeat((each, *links), n, span, times_span=span))
-        return True
-    group = tuple(g for k in range(n) for g in ((*links, make) if k else (make,)))
-    nodes.extend(sweeps.swept(r, [Work(group, w, span) for w in wheres]))
-    return True
-
-
-def _one_each(make: Make, where: Where) -> Work:
-    """So many stitches, one in each place."""
-    return Work((replace(make, n=1),), replace(where, count=make.n), make.span)
-
-
-def _link(c: Cursor) -> int:
-    """`, with 2 ch between each`, behind groups: how many chains; 0 with nothing read."""
-    save = c.i
-    c.accept(",")
-    c.accept("with", "separated") and c.accept("by")
-    apart = c.tokens[c.i - 1].text == "by"
-    n = c.chains()
-    if n and (c.accept("between", "after") or apart):
-        c.accept("each", "every", "them", "all")
-        c.accept(*GROUP_WORDS)
-        return n
-    c.i = save
-    return 0
-
-
-def _linked(sweep: Work, links: tuple[Chain, ...]) -> Work:
-    """A sweep with chains behind whatever it works in a place."""
-    also = tuple(replace(work, group=(*work.group, *links)) for work in sweep.also)
-    return replace(sweep, group=(*sweep.group, *links), also=also)
-
-
-def _stands_alone(label: Label | None) -> bool:
-    """Whether a starting chain is a stitch and no more: one that counts for nothing, or has chains of its own behind
-    it, needs none."""
-    return label is None or (label.stitch is not None and not label.chains)
-
-
-def _so_many_at_once(one: Repeat, n: int) -> Repeat | None:
-    """A repeat of one stitch as one of n at a time; None where they don't come out even."""
-    work = one.body[0] if len(one.body) == 1 else None
-    make = work.group[0] if isinstance(work, Work) and len(work.group) == 1 else None
-    if not isinstance(work, Work) or not isinstance(make, Make) or not one.times or one.times % n:
-        return None
-    return replace(one, body=(replace(work, group=(replace(make, n=n),)),), times=one.times // n)
-
-
-def _one_by_one(node: Node) -> Repeat | None:
-    """What a node makes at one place, repeated as often as it does."""
-    if isinstance(node, Repeat):
-        return node
-    if not isinstance(node, Work):
-        return None
-    once = replace(node.where, mode="next", count=1, until=None)
-    if node.where.mode == "each":
-        return Repeat((replace(node, where=once),), None, node.span, until=node.where.until or END)
-    make = node.group[0] if len(node.group) == 1 else None
-    if node.where.count > 1:
-        return Repeat((replace(node, where=once),), node.where.count, node.span, times_span=node.span)
-    if isinstance(make, Make) and make.n > 1:
-        one = replace(node, group=(replace(make, n=1),))
-        return Repeat((one,), make.n, node.span, times_span=node.span)
-    return None
 
 
 def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
@@ -407,6 +269,9 @@ def _groups_wanted(c: Cursor, body: Sequence[Node], before: Sequence[Node], i: i
 def _ended(r: Reader, whole: Repeat, cut: int | None, i: int) -> list[Node]:
     """A repeat with what is said of how its last pass ends, and what stands for that pass."""
     cut = endings.cut_said(r, cut)
+    after = endings.after_corner(r, whole.body) if cut is None and whole.times is not None else None
+    if after is not None:
+        return [replace(whole, cut=after)]
     more = any(t.text in ("more", "again", "all", "total", "altogether") for t in r.c.tokens[i : r.c.i])
     if cut is None and (ended := endings.ending_with(r, whole)) is not None:
         return [ended]
@@ -441,14 +306,6 @@ def _rep_last(r: Reader, nodes: list[Node], i: int) -> None:
     nodes[begun:] = [Repeat(body, total, r.c.span_from(i), until=until, times_span=span)]
 
 
-def _in_ring(c: Cursor) -> None:
-    """`3 dc, ch 2, repeat 3 more times in ring`, `... in same ch`: where round 1 goes anyway."""
-    save = c.i
-    c.accept(",")
-    if not (c.accept("in", "into") and (targets.read_ring(c) or c.accept_phrase("same", "ch"))):
-        c.i = save
-
-
 def _times_or_until(r: Reader, i: int) -> tuple[int | None, Until | None, tuple[int, int] | None]:
     c = r.c
     at = c.i
@@ -460,7 +317,7 @@ def _times_or_until(r: Reader, i: int) -> tuple[int | None, Until | None, tuple[
             r.trouble("times", at, limit=MAX_TIMES, n=times)
             times = 0
         span = c.span_from(at)
-        _in_ring(c)
+        links.in_ring(c)
         return times, None, span
     if c.accept("in", "into"):  # `rep from * in each of next 5 ch-1 sps`
         where = places.read_places(c)[0]
@@ -468,10 +325,15 @@ def _times_or_until(r: Reader, i: int) -> tuple[int | None, Until | None, tuple[
             return (None, where.until or END, None)
         return (where.count, None, c.span_from(at))
     if c.accept("for", "on", "along"):  # `repeat for remaining sides`
-        while c.at("remaining", "rem", "other", "each", "all") or c.token.kind == "num":
+        while c.at("remaining", "rem", "other", "each", "all") or c.token.kind == "num" or c.token.text in NUMBERS:
             c.i += 1
         if c.accept("side", "sides", "corner", "corners"):
             return (None, END, None)
+        c.i = at
+    if c.accept("across", "along", "on", "for"):  # `rep from * across next 2 sides`
+        n = c.number() if c.accept("next", "following") else None
+        if n and c.accept("side", "sides", "corners"):
+            return (n, None, c.span_from(at))
         c.i = at
     until = read_until(c)
     return (None, until or END, None)

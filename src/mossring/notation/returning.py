@@ -44,7 +44,7 @@ def where_begun(c: Cursor) -> bool:
     return False
 
 
-_BEGAN = ("started", "began", "begun", "start", "starts", "begins", "beginning")
+_BEGAN = ("started", "began", "begun", "start", "starts", "begins", "beginning", "joined", "join")
 
 
 def at_base(c: Cursor) -> bool:

@@ -190,6 +190,7 @@ def run_so_far(nodes: list[Node]) -> int:
     run = 0
     for node in reversed(nodes):
         at_start = isinstance(node, Work) and node.where.mode in ("same", "start", "any")
+        at_start = at_start and not (_comes_back(node) and any(map(_goes_on, nodes[: nodes.index(node)])))
         if at_start and run and _repeats_too(nodes, len(nodes) - run - 1):
             run += 1
             break
@@ -207,6 +208,15 @@ def run_so_far(nodes: list[Node]) -> int:
     last = body[-1] if body else None
     ends_alike = isinstance(last, Chain) and begins and replace(last, span=(0, 0)) == replace(body[0], span=(0, 0))
     return run - begins if run == len(nodes) or ends_alike else run  # `ch 1, 2 dc in next sp, ch 1, repeat`
+
+
+def _comes_back(node: Node) -> bool:
+    """Whether it goes into the space worked last: `3 dc in sp, ch 2, 3 dc in same sp`."""
+    return isinstance(node, Work) and node.where.mode == "same" and any(t.is_space for t in node.where.targets)
+
+
+def _goes_on(node: Node) -> bool:
+    return isinstance(node, Work) and node.where.mode == "next" and node.where.said and not grouping.is_slip(node)
 
 
 def _repeats_too(nodes: list[Node], k: int) -> bool:

@@ -6,7 +6,7 @@ from dataclasses import replace
 from itertools import takewhile
 from typing import TYPE_CHECKING, Literal
 
-from mossring.notation import grouping, increases, labels, legs, places, sides, sweeps, targets
+from mossring.notation import grouping, increases, labels, legs, places, sides, specials, sweeps, targets
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
@@ -17,7 +17,6 @@ from mossring.notation.tree import (
     Node,
     Repeat,
     Skip,
-    Span,
     Target,
     Where,
     Work,
@@ -72,6 +71,9 @@ def stitches(r: Reader) -> list[Node]:
         return increases.increase(r, made=n or 1)
     if n is not None and (name := c.name()):
         return _special(r, name, n, i, start)
+    if n is not None and c.opens_stitch() and (key := c.stitch()) and c.at("inc", "incs", "increases"):  # `12 dc inc`
+        r.last_stitch = key
+        return increases.increase(r, n)
     c.i = at
     return _counted(r, i, start, part)
 
@@ -240,7 +242,7 @@ def _over_corners(c: Cursor) -> Where | None:
     """`at each corner`, `over each corner sp`, `over corner` behind chains, which pass there; None if nothing of it."""
     save = c.i
     if c.accept("at", "over", "in") and (c.tokens[save].text != "in" or c.at("each", "every")):
-        each = c.accept("each", "every")
+        each = c.accept("each", "every") or c.at("corners")
         if each and c.accept("of"):
             c.accept("first", "next", "other")
         n = c.number() if each and c.ahead().text in ("corners", *SPACE_WORDS) else None
@@ -372,7 +374,7 @@ def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:
     if c.at("standing", "chainless") or c.chained():  # `into same corner: ch 3, 2 dc, ch 2, 3 dc.`
         first: list[Node] = []
         r.instruction(first, Marks(), depth + 1)
-        whole = (*grouping.as_group(r, first), *_more_in_place(r, depth, wheres[0].mode == "each"))
+        whole = (*grouping.as_group(r, first), *_more_in_place(r, depth, _again(wheres[0])))
         return [Work(whole, w, c.span_from(i)) for w in wheres]
     legged = c.legged()
     n = legged[1] if legged else c.number()
@@ -380,13 +382,18 @@ def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:
     if key is None:
         raise c.fail("instruction")
     make = Make(key, 1 if n is None else n, c.span_from(i), part=r.part)
-    group = (make, *_more_in_place(r, depth, wheres[0].mode == "each"))
+    group = (make, *_more_in_place(r, depth, _again(wheres[0])))
     times = c.times() if len(group) > 1 or c.at("x") else None
     if times is not None:  # `in ring make 3 dc, ch 2 four times`
         group = (Repeat(group, times, c.span_from(i)),)
     if len(group) > 1 or times is not None:
         return [Work(group, w, c.span_from(i)) for w in wheres]
     return [Work((legs.in_loop(make, w),), legs.without_loop(w), c.span_from(i)) for w in wheres]
+
+
+def _again(where: Where) -> bool:
+    """Whether what is worked in a place comes again in others."""
+    return where.mode == "each" or where.count > 1
 
 
 def _more_in_place(r: Reader, depth: int, each: bool) -> tuple[Node, ...]:
@@ -443,48 +450,4 @@ def _special(r: Reader, name: Named, n: int, i: int, start: str) -> list[Node]:
         if c.at("over") or lookup(alone.stitch).made == "tog":
             return legs.together(r, make, i)
         return placed(r, make, i)
-    if all(isinstance(g, Chain) or (isinstance(g, Make) and g.stitch == "picot") for g in group):
-        return list(group)
-    group = tuple(_respan(g, c.span_from(i)) for g in group)
-    if name.wide:
-        return _crossed(c, group, n, i)
-    around = places.at_place(c)
-    c.accept_phrase("as", "before") or c.accept_phrase("as", "established")
-    if c.accept("in", "into", "to", "on", "at") or around or c.at("between"):
-        if around:
-            c.i += 1
-        wheres = places.read_places(c)
-        return sweeps.swept(r, [Work(group, w, c.span_from(i)) for w in wheres])
-    until = read_until(c) if c.at("around", "across", "to") else None
-    if n == 1 and until is None and (times := c.times()):  # `V-st 4 times`
-        n = times
-    if name.place and until is None:  # `corner`, which its definition has worked in the corner space
-        return [Work(group, replace(name.place, count=n, span=c.span_from(i)), c.span_from(i))]
-    where = Where("next", (targets.ANY_STITCH,), c.span_from(i), n, said=False)
-    if until is not None:
-        where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until)
-    elif isinstance(group[0], Chain) and n == 1:  # `beg V-st`: a start, where the hook is
-        where = Where("same", (), c.span_from(i), said=False)
-    return [Work(group, where, c.span_from(i))]
-
-
-def _crossed(c: Cursor, body: tuple[Node, ...], n: int, i: int) -> list[Node]:
-    """A special stitch that goes over several places: once, so many times, over so many stitches, or to the end."""
-    wide = sum(b.where.count for b in body if isinstance(b, Work | Skip) and b.where.mode == "next")
-    if c.at("in", "over", "across") and c.ahead().text in ("next", "each", "first", "last"):
-        c.i += 1
-        where = places.read_places(c)[0]
-        n = max(1, where.count // wide)
-        if where.until:
-            return [Repeat(body, None, c.span_from(i), until=where.until)]
-    elif until := read_until(c):
-        return [Repeat(body, None, c.span_from(i), until=until)]
-    elif n == 1:
-        n = c.times() or 1
-    return list(body) if n == 1 else [Repeat(body, n, c.span_from(i))]
-
-
-def _respan(node: Node, span: Span) -> Node:
-    if isinstance(node, Work | Skip):
-        return replace(node, span=span, where=replace(node.where, span=span))
-    return replace(node, span=span)
+    return specials.grouped(r, name, n, i)

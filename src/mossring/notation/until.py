@@ -15,6 +15,7 @@ ALONG_A_SIDE = Until("target", CORNER)
 
 def read_until(c: Cursor) -> Until | None:
     """`around`, `to corner`, `across side`, `to next ch-2 sp`, `to last 2 sts`, `to end`; None if not said."""
+    c.at("evenly") and c.ahead().text in ("around", "round", "across") and c.accept("evenly")
     c.accept_phrase("all", "way") or (c.at("all") and c.ahead().text in ("around", "round") and c.accept("all"))
     if c.accept("around", "round", "throughout"):
         c.accept("round", "rnd", "ring", "circle")
