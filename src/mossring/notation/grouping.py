@@ -148,7 +148,7 @@ def _one_group(nodes: list[Node]) -> None:
     if not before.group or not after.group:
         return
     if before.where.said:
-        if _in_next_corner(before) and _in_next_corner(after):  # `2 dc in corner, ch 2, 2 more dc in corner`
+        if _alone_in_corner(before) and _alone_in_corner(after):  # `2 dc in corner, ch 2, 2 more dc in corner`
             nodes[-3:] = [replace(before, group=(*before.group, chain, *after.group), also=after.also)]
         return
     kinds = [t.kind for t in after.where.targets]
@@ -167,8 +167,11 @@ def _one_group(nodes: list[Node]) -> None:
         nodes[-3:] = [replace(after, group=group, span=(before.span[0], after.span[1]))]
 
 
-def _in_next_corner(work: Work) -> bool:
-    return work.where.mode == "next" and work.where.targets == (CORNER,) and work.where.count == 1
+def _alone_in_corner(work: Work) -> bool:
+    """Whether it is one kind of stitch in a corner that is not said to be the next."""
+    where = work.where
+    in_corner = (where.mode, where.targets, where.count) == ("next", (CORNER,), 1) and where.bare
+    return in_corner and len(work.group) == 1 and isinstance(work.group[0], Make)
 
 
 def one_place_at_start(nodes: list[Node]) -> None:
