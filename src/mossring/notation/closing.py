@@ -173,6 +173,8 @@ def _top(c: Cursor) -> tuple[str, int | None, int | None]:
     if not c.accept("top", "top's"):
         return _NOWHERE
     c.accept("of")
+    c.ahead().text in ("skipped", "missed") and c.number()  # `top of the 3 skipped ch`
+    c.accept("skipped", "missed")
     c.accept(*_BEGUN)
     return _chain_or_stitch(c)
 

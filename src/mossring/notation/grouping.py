@@ -7,7 +7,7 @@ from dataclasses import replace
 from itertools import pairwise
 from typing import TYPE_CHECKING
 
-from mossring.notation import places, sweeps
+from mossring.notation import labels, places, sweeps
 from mossring.notation.targets import ANY_STITCH, CORNER
 from mossring.notation.tree import Act, Chain, Label, Make, Node, Repeat, Skip, Target, Together, Trouble, Where, Work
 from mossring.stitches.table import composed, is_stitch, lookup
@@ -419,7 +419,7 @@ def label_last(nodes: list[Node], label: Label, end: int) -> None:
         return
     last = nodes[-1]
     if isinstance(last, Chain):
-        nodes[-1] = replace(last, label=label, span=(last.span[0], end))
+        nodes[-1] = replace(last, label=labels.of_chain(label, last.n), span=(last.span[0], end))
         _chainless(nodes, label)
         return
     before = nodes[-2] if len(nodes) > 1 else None

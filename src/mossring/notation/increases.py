@@ -43,7 +43,8 @@ def _in_the_others(c: Cursor) -> Make | None:
     key = c.stitch()
     placed = c.accept("in", "into")
     c.accept("all")
-    if key and placed and c.accept("others", "other", "rest", "remaining"):
+    c.at("those") and c.ahead().text in ("between", "inbetween") and c.accept("those")
+    if key and placed and c.accept("others", "other", "rest", "remaining", "between", "inbetween"):
         c.accept(*STITCH_WORDS, "ones")
         return Make(key, n, c.span_from(save))
     c.i = save

@@ -6,7 +6,17 @@ from dataclasses import replace
 
 from mossring.notation.cursor import CHAIN_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.tree import Label, Make
-from mossring.stitches.table import composed
+from mossring.stitches.table import composed, lookup
+
+THE_REST = -1
+"""Chains that stand for a space: as many as there are more than the stitch is high."""
+
+
+def of_chain(label: Label, n: int) -> Label:
+    """The label of n chains, of which some stand for the stitch and the rest for a space."""
+    if label.chains != THE_REST or not label.stitch:
+        return label
+    return replace(label, chains=max(0, n - (lookup(label.stitch).chains or (n,))[0]))
 
 
 def read_label(c: Cursor) -> Label | None:
@@ -50,6 +60,7 @@ _CHAINS_MEANT = (
 
 def _label(c: Cursor) -> Label | None:
     save = c.i
+    c.token.kind == "num" and c.ahead().text in ("skipped", "missed") and c.number()  # `the 3 skipped ch count as a dc`
     while c.at(*_CHAINS_MEANT, "1st"):
         c.i += 1
     skipped = c.i > save
@@ -80,6 +91,9 @@ def _label(c: Cursor) -> Label | None:
     c.accept("your")
     c.accept("first", "1st", "beg", "one", "last", "final")
     c.accept_phrase("ch", "and") or c.accept_phrase("ch", "plus")
+    if c.at("ch") and c.ahead().kind == "num" and c.ahead(2).text in ("and", "plus", "+"):  # `ch 1 and first dc`
+        c.i += 3
+        c.accept("first", "1st", "one")
     legged = c.legged()
     n = None if legged else c.number()
     key = legged[0] if legged else c.stitch()
@@ -98,7 +112,9 @@ def _label(c: Cursor) -> Label | None:
     save = c.i
     if c.accept("and", "plus", "+", "&", ","):
         n = c.number()
-        if c.accept(*CHAIN_WORDS):
+        if c.accept("corner") and c.accept(*SPACE_WORDS):
+            chains = THE_REST
+        elif c.accept(*CHAIN_WORDS):
             chains = n or c.number() or 1
             c.accept("sp", "space")
         else:
@@ -133,7 +149,9 @@ def _short_label(c: Cursor) -> Label | None:
         c.i += 1
     key = c.stitch()
     key and c.accept("made")  # `ch 3 (first dc made)`
-    if key not in (None, "ch") and c.at(")", "]") and c.ahead().text in (",", ";", "."):  # `ch 3 (dc),`
+    if (
+        key not in (None, "ch") and c.at(")", "]") and c.ahead().text in (",", ";", ".", "and", "then", "+")
+    ):  # `ch 3 (dc),`
         return Label(key)
     if key not in (None, "ch") and c.at(",", "and", "&") and _chains_close(c):  # `ch 6 (dc, ch 3),`
         c.i += 1
@@ -143,6 +161,9 @@ def _short_label(c: Cursor) -> Label | None:
     if not c.accept(*CHAIN_WORDS):
         return Label(key, before) if before and c.at(")", "]") else None  # `(dc + 2)`
     return Label(key, before or c.number() or 1)
+
+
+_GOES_ON = (",", ";", ".", "and", "then", "+")
 
 
 def _chains_close(c: Cursor) -> bool:

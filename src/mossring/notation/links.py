@@ -118,7 +118,8 @@ def _link(c: Cursor) -> int:
     """`, with 2 ch between each`, behind groups: how many chains; 0 with nothing read."""
     save = c.i
     c.accept(",")
-    c.accept("with", "separated") and c.accept("by")
+    c.at("each") and c.ahead().text in ("followed", "separated") and c.accept("each")
+    c.accept("with", "separated", "followed") and c.accept("by")
     apart = c.tokens[c.i - 1].text == "by"
     n = c.chains()
     if n and (c.accept("between", "after") or apart):

@@ -43,6 +43,10 @@ def read_places(c: Cursor) -> list[Where]:
             c.i = save
             break
         places.append(read_place(c))
+        if said and c.tokens[save].text == "," and _works(c):  # `dc in each dc, and in each sp dc, ch 1, dc`
+            places.pop()
+            c.i = save
+            break
     if c.at("and") and c.ahead().text in ("across", "around", "along"):  # `in 2nd ch from hook and across`
         i = c.i
         c.i += 1
@@ -55,6 +59,11 @@ def read_places(c: Cursor) -> list[Where]:
         places[0] = replace(first, count=c.times() or 1)
     together = _together(c, places)
     return [together] if together else _one_sweep(places)
+
+
+def _works(c: Cursor) -> bool:
+    """Whether what is worked comes next, and no place."""
+    return c.at("work", "make", ":", "(", "[") or c.opens_stitch() or (c.token.kind == "num" and c.opens_stitch(1))
 
 
 def _together(c: Cursor, places: list[Where]) -> Where | None:
@@ -240,7 +249,7 @@ def _counts_on(c: Cursor) -> bool:
     before = [t.text for t in c.tokens[max(0, save - 12) : save]]
     begun = "first" in before or "1st" in before or (nth == SECOND and _only_begun(c, save))
     bare = nth == SECOND and ("in" in before or "into" in before) and ends_here(c)  # `2 dc in the second`
-    if nth is not None and (c.at(*STITCH_WORDS) or c.opens_stitch() or bare) and begun:
+    if nth is not None and (c.at(*STITCH_WORDS) or (c.opens_stitch() and not c.at(*CHAIN_WORDS)) or bare) and begun:
         return True
     c.i = save
     return False
@@ -316,7 +325,7 @@ def _made_chain(c: Cursor) -> bool:
     """`first ch` of chains just made (for a picot); a `first ch-2 sp` is a place."""
     save = c.i
     c.accept("ch", "chain")
-    of = c.accept("of") and c.chains()
+    of = c.accept("of") and (c.accept("these", "those", "your") or True) and c.chains()
     if of and (c.accept_phrase("just", "made") or c.accept("made") or c.tokens[save].text == "of"):
         return True  # `first of 3 ch`, `first ch of ch-3 just made`
     c.i = save

@@ -158,7 +158,16 @@ def sentence(c: Cursor) -> bool:
 
 def clause(c: Cursor, nodes: list[Node]) -> bool:
     """A clause that only tells how: it is passed."""
-    return _facing(c) or _manner(c, nodes) or _last_of_all(c) or _made(c) or _before_joining(c)
+    return _facing(c) or _manner(c, nodes) or _last_of_all(c) or _made(c) or _before_joining(c) or _even(c)
+
+
+def _even(c: Cursor) -> bool:
+    """`no increases: dc in each st`, `without increasing`: what is left out."""
+    if not c.at("no", "without") or c.ahead().text not in ("inc", "incs", "increase", "increases", "increasing"):
+        return False
+    c.i += 2
+    c.accept(":")
+    return True
 
 
 def _before_joining(c: Cursor) -> bool:

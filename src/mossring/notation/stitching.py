@@ -61,6 +61,9 @@ def stitches(r: Reader) -> list[Node]:
     c.accept("more")
     if n is not None and c.at("x") and c.ahead().text in ("inc", "incs", *_DECREASES):  # `6 x inc`
         c.i += 1
+    elif n is not None and c.at("x") and c.opens_stitch(1) and c.ahead().text not in CHAIN_WORDS:  # `8 x sc in ring`
+        c.i += 1
+        return placed(r, Make(c.stitch() or "", n, c.span_from(i), part=part or r.part), i)
     if n is not None and c.at("inc", "incs", "increases"):
         return increases.increase(r, n)
     if n is not None and c.at(*_DECREASES):
@@ -81,7 +84,8 @@ def stitches(r: Reader) -> list[Node]:
 def _a_round_of(c: Cursor) -> bool:
     """`1 round of` before a stitch, as in `work 1 round of sc`."""
     save = c.i
-    if (c.number() in (None, 1)) and c.accept("rnd", "round"):
+    even = c.accept("even") and c.accept("in")  # `work even in dc`
+    if even or ((c.number() in (None, 1)) and c.accept("rnd", "round")):
         c.accept("of", "in")
         if c.opens_stitch() or c.legged(peek=True):
             return True
@@ -138,7 +142,7 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
         if over := _over_corners(c):  # `FPdc around each dc, ch 2 at each corner`
             r.all_in = said == "in"  # with what stands before it and names no place: `3 dc, ch 1 in each corner`
             return [Work((node,), over, c.span_from(i))]
-        placed_last = c.ahead().text in ("same", "next", "corner", "side")
+        placed_last = c.ahead().text in ("same", "next", "corner", "side", "each", "every")
         at = c.i
         if c.accept("in", "into") and targets.read_ring(c):  # `[1 ch, 2 tr] 5 times, 1 ch into ring`
             return [node]
@@ -235,7 +239,7 @@ def _chain(c: Cursor, n: int | None, i: int) -> Node:
         return Make("picot", 1, c.span_from(i), chains=PICOT_CHAINS if n is None else n)
     node = Chain(1 if n is None else n, c.span_from(i))
     label = labels.read_label(c)
-    return replace(node, label=label, span=c.span_from(i)) if label else node
+    return replace(node, label=labels.of_chain(label, node.n), span=c.span_from(i)) if label else node
 
 
 def _over_corners(c: Cursor) -> Where | None:
@@ -303,7 +307,8 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
         place = Where("next", (Target("st", "end"),), c.span_from(i), make.n)
         return [Work((replace(make, n=1),), place, c.span_from(i))]
     until = None
-    if c.at("around", "across", "along", "to", "until", "throughout", "up"):
+    all_round = c.at("all") and c.ahead().text in ("around", "round")
+    if all_round or c.at("around", "across", "along", "to", "until", "throughout", "up"):
         until = read_until(c)
     if until is not None:
         where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until, said=make.stitch != "slst")

@@ -43,9 +43,11 @@ def setting(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
         return True
     c.accept("back")
     if (c.accept("on", "along", "in", "down", "up", "across") or turned) and _the_other(c):
+        at = c.i
         while c.at("side", "edge", "of", "foundation", "beg", "starting", "ch", "chain", "chs", "chains"):
             c.i += 1
-        return True
+        if c.tokens[at - 1].text != "second" or c.at(",", ":") or c.tokens[at].text in ("side", "edge"):
+            return True  # `in second ch from hook` is another matter
     c.i = save
     worked = c.accept("working", "work")
     if (worked and c.accept("in", "into", "through")) or c.accept("in", "through"):
