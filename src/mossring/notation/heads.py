@@ -13,7 +13,7 @@ _N_WORDS = "|".join(w for w, n in NUMBERS.items() if n)
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
 _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|\+|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-G])"
-_END = r"\s*(?:[:;.)\]=]+(?![\d.])|[-–—~|>/](?=\s))\s*"
+_END = r"\s*(?:[:;.)\]=]+(?![\d.])|:(?=\d{1,2} ?[a-z])|[-–—~|>/](?=\s))\s*"
 _BARE_END = (
     r",?\s+(?=(?:(?:as|same|repeat|like)\b|ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|"
     r"turn|attach|using\b|change|start|standing|"
@@ -33,7 +33,7 @@ _WHAT = r"(?:\s*\((?!RS|WS|\w\)|with|in )[a-z][a-z '-]{2,30}\))?"
 _LEAD = (
     r"^[ \t]*(?:[-•·*>#]+[ \t]+)?(?:(?P<with>with|using|in|colou?r|col\.?|yarn)\s+(?P<yarn>" + _YARN + r")\s*[,:]\s*)?"
 )
-_ONE = r"[\[(]?(?P<word>" + _WORD + r")\s*[.#]?\s*(?P<first>" + _N + r")(?: (?:and )?(?:onwards?|on|up)\b)?"
+_ONE = r"[\[(]?(?P<word>" + _WORD + r")\s*(?:[.#]|no\.)?\s*(?P<first>" + _N + r")(?: (?:and )?(?:onwards?|on|up)\b)?"
 _MORE = r"(?P<more>(?:" + _JOINED + r"(?:(?:" + _WORD + r")\s*)?" + _N + r"\b)*)"
 _ORDINAL = (
     r"(?P<nth>"
@@ -127,9 +127,10 @@ _NUMBER = re.compile(
     + "|".join(ORDINALS)
     + "|"
     + _N_WORDS
-    + r")(?:st|nd|rd|th)?(?:[ \t]*(?:-|–|to|&|and)[ \t]*(?P<last>\d{1,3}))?[ \t]*(?:\((?P<yarn>"
+    + r")(?:st|nd|rd|th|°)?(?: (?:rnd|round|row)(?=:))?"
+    + r"(?:[ \t]*(?:-|–|to|&|and)[ \t]*(?P<last>\d{1,3}))?[ \t]*(?:\((?P<yarn>"
     + _YARN
-    + r")\)[ \t]*)?[:.)\]-][ \t]+(?=\S)",
+    + r")\)[ \t]*)?[:.)\]/-][ \t]+(?=\S)",
     re.IGNORECASE,
 )
 

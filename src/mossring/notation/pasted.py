@@ -85,6 +85,8 @@ def _untabled(m: re.Match[str]) -> str:
     return line.rjust(len(m[0])) if len(line) < len(m[0]) else line
 
 
+_TABBED_COUNT = re.compile(r"(?<=\w|[).])\t(?=\d{1,3}(?: ?[a-z]+)?[ \t]*$)", re.MULTILINE)
+"""A count behind a tab, as a table that was copied has it."""
 _DASHED = re.compile(r"\b(\d{1,2} ?[a-z]{2,4}) - (ch ?\d|\d ?ch) - (?=\1\b)", re.IGNORECASE)
 """A corner tied by dashes, alike before and behind its chain: `3 dc - 2 ch - 3 dc`."""
 _ANGLES = re.compile(r"<([^<>\n]*)>(?= (?:in|into)\b)")
@@ -98,6 +100,7 @@ _LOWER_YARN = re.compile(r"\b(?:with|off|yarn|colou?r) [a-z](?=[,.;:)]|\s*$)", r
 def plain(text: str) -> str:
     """The text with what only marks it up blanked out, character for character, so that places stay the same."""
     text = _TABLE_ROW.sub(_untabled, text.replace("\u00a0", " "))
+    text = _TABBED_COUNT.sub("=", text) if "\t" in text else text
     text = _DASHED.sub(r"\1,  \2,  ", text) if " - " in text else text
     text = _ANGLES.sub(r"(\1)", text) if "<" in text else text
     if text.islower():

@@ -43,7 +43,7 @@ def read_stated(c: Cursor, *, loose: bool = False, joined: bool = False) -> list
     elif not (_so_many(c) or loose):
         return None
     c.at("total", "totals") and c.ahead().text in (":", "-", "=") and c.accept("total") and c.accept(":", "-", "=")
-    closer and c.accept("total", "totals")
+    closer and (c.accept("total", "totals") or (c.at("=") and c.ahead().kind == "num" and c.accept("=")))
     out = _counts(c)
     if out is not None and closer:
         out += _glossed(c, closer)
@@ -128,12 +128,15 @@ _HAVING = frozenset(
 )
 
 
+_SUMMING = {"total", "count", "have", "gives", "makes", "making", "giving", "are"}
+
+
 def _so_many(c: Cursor) -> bool:
     """`Total: `, `Stitch count: `, `You should have `, `that gives us ` before a count, passed up to its number."""
     save = c.i
     while c.token.text in _HAVING and c.i - save < 8:
         c.i += 1
-    told = {t.text for t in c.tokens[save : c.i]} & {"total", "count", "have", "gives", "makes", "giving", "are"}
+    told = {t.text for t in c.tokens[save : c.i]} & _SUMMING
     if told and (c.token.kind == "num" or c.token.text in NUMBERS):
         c.forgive(save)
         return True
@@ -323,7 +326,7 @@ def _what(c: Cursor) -> str | None:
     if c.accept(*GROUP_WORDS):
         _of_so_many(c)
         return "groups"
-    if c.accept("corner", "corners", "side", "sides", "repeats", "increases", "points"):
+    if c.accept("corner", "corners", "side", "sides", "repeats", "increases", "inc", "incs", "points"):
         return "chains"
     if c.at("chs", "chains"):
         c.i += 1
