@@ -101,14 +101,15 @@ def increased_every(r: Reader, nodes: list[Node]) -> bool:
     if not isinstance(sweep, Work) or not isinstance(make, Make) or sweep.where.mode != "each" or make.n > 1:
         return False
     c.accept("working", "with", "making")
-    two = c.accept("inc", "increase", "increasing") or (c.number() == PAIR and c.stitch() == make.stitch)
-    nth = _every_nth(c) if two else None
+    many = PAIR if c.accept("inc", "increase", "increasing") else c.number() or 0
+    told = many >= PAIR and (c.tokens[c.i - 1].text.startswith("inc") or c.stitch() == make.stitch)
+    nth = _every_nth(c) if told else None
     if nth is None or sweep.where.targets[0].kind != "st":
         c.i = i
         return False
     place = Where("next", sweep.where.targets, c.span_from(i))
     plain = Work((make,), replace(place, count=nth - 1), c.span_from(i))
-    body = (plain, Work((replace(make, n=PAIR),), place, c.span_from(i)))
+    body = (plain, Work((replace(make, n=many),), place, c.span_from(i)))
     nodes[-1] = Repeat(body, None, (sweep.span[0], c.span_from(i)[1]), until=sweep.where.until)
     return True
 

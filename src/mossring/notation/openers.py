@@ -369,7 +369,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (("between", "working", "work"), placing.between_first),
     (_INTO, placing.place_first),
     (("over", "around", "under"), placing.over_close),
-    (("increasing", "inc", "increase", "working", "with", "making", "2", "two"), _increasing_every),
+    (("increasing", "inc", "increase", "working", "with", "making", "2", "two", "3", "three"), _increasing_every),
     (("ending", "end", "finishing", "finish"), _ends_with),
     (("working", "worked", "work", "all"), throughout.part_behind),
     (("all",), _all_in),

@@ -110,6 +110,8 @@ def _one_sweep(places: list[Where]) -> list[Where]:
 def read_place(c: Cursor) -> Where:
     """One place, without its `in`, with the loop it is worked through and the round it belongs to."""
     i = c.i
+    if c.at("both") and c.ahead().text in ("loop", "loops", "lps") and c.ahead(2).text == "of":
+        c.i += 3
     part = read_part(c)
     where = _plain_place(c, i)
     if returning.where_begun(c):

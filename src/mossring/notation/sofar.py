@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 from mossring.notation import grouping, places, targets
 from mossring.notation.cursor import Cursor
 from mossring.notation.marks import Marks
-from mossring.notation.tree import Chain, Node, Repeat, Skip, Work
+from mossring.notation.tree import Chain, Node, Repeat, Skip, Together, Work
 from mossring.notation.until import END, read_until
 from mossring.notation.words import NUMBERS
 
@@ -197,7 +197,7 @@ def run_so_far(nodes: list[Node]) -> int:
         moves = grouping.is_slip(node) and all(map(grouping.is_slip, nodes[: len(nodes) - run]))  # to where it begins
         if (
             moves
-            or not isinstance(node, Work | Chain | Skip | Repeat)
+            or not isinstance(node, Work | Chain | Skip | Repeat | Together)
             or at_start
             or (isinstance(node, Chain) and node.label)
         ):

@@ -284,6 +284,10 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     if c.at("over", "across", "along") and c.ahead().text in ("to", "into") and make.stitch == "slst":
         c.i += 1
     to_end = c.at("to") and c.ahead().text in ("end", "last", *_MIDDLE) and make.stitch != "slst"  # `dc to end`
+    cornered = "corner" in (c.ahead().text, c.ahead(2).text if c.ahead().text == "next" else "")
+    to_end = to_end or (
+        c.at("to") and cornered and c.tokens[i].kind != "num" and make.stitch != "slst"
+    )  # `dc to corner`
     if not to_end and (c.accept("in", "into", "to", "on", "at") or around or c.at(*_BARE_PLACES)):
         if around:
             c.i += 1
