@@ -15,6 +15,7 @@ from mossring.notation.heads import (
     read_head,
     read_loose,
     read_unnumbered,
+    second_within,
     then_again,
 )
 from mossring.notation.lines import MOVES, continues, wrapped_at
@@ -39,6 +40,7 @@ from mossring.notation.pasted import (
     told_throughout,
     without_definitions,
     worked_into,
+    works_in_ring,
 )
 from mossring.notation.tree import Span, Trouble
 from mossring.notation.unheaded import asked, second_round, unheaded
@@ -148,6 +150,12 @@ def _line(doc: Document, line: str, at: int) -> None:
     elif not doc.rounds and (at_first := first_within(line)) and not _has_key(bare):
         _line(doc, line[:at_first].rstrip(" :"), at)
         _line(doc, line[at_first:], at + at_first)
+    elif not doc.rounds and (at_second := second_within(line)) and works_in_ring(line[:at_second]):
+        starts = [0, *(m.end() for m in re.finditer(r"[.!] +", line[: at_second - 1]))]
+        begun = max(k for k in starts if works_in_ring(line[k:at_second]))
+        _line(doc, line[:begun].rstrip(), at)
+        _line(doc, line[begun:at_second].rstrip(), at + begun)
+        _line(doc, line[at_second:], at + at_second)
     elif not doc.rounds and (defines := defined_within(line)):  # `Title. UK terms. Corner = 2 tr, 2 ch, 2 tr in sp.`
         _line(doc, line[:defines].rstrip(), at)
         _line(doc, line[defines:], at + defines)

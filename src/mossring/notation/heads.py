@@ -50,7 +50,7 @@ _HEADS = (
     re.compile(
         _LEAD + _ORDINAL + _SIDE + _IN + _NUMBERED + _COLOUR + r"(?:" + _END + r"|" + _BARE_END + r")", re.IGNORECASE
     ),
-    re.compile(_LEAD + _ONE + _SIDE + _BARE_END, re.IGNORECASE),
+    re.compile(_LEAD + _ONE + _MORE + _SIDE + _BARE_END, re.IGNORECASE),
     re.compile(_LEAD + _TOLD + _ORDINAL + _GOES_ON, re.IGNORECASE),
     re.compile(_LEAD + _TOLD + _ONE + _MORE + _GOES_ON, re.IGNORECASE),
 )
@@ -298,6 +298,15 @@ _FIRST_WITHIN = re.compile(
     + r") ?\S)",
     re.IGNORECASE,
 )
+
+
+_SECOND_WITHIN = re.compile(r"(?<=[.;)]) +(?=(?:Rnd|Round|R) ?2 ?[:.)=] ?\S)", re.IGNORECASE)
+
+
+def second_within(line: str) -> int:
+    """Where round 2 begins behind a first round that has no head, on the same line; 0 if it doesn't."""
+    m = _SECOND_WITHIN.search(line)
+    return m.end() if m else 0
 
 
 def first_within(line: str) -> int:

@@ -237,6 +237,21 @@ def _in_so_many(c: Cursor) -> int | None:
     return None
 
 
+def _about_corners(c: Cursor) -> int:
+    """`on each side of every corner`, `before and after each ch-2 sp`: on how many sides of it; 0 with nothing read."""
+    save = c.i
+    c.accept("on", "at", "to")
+    sided = c.accept("each", "either", "both") and c.accept("side", "sides") and c.accept("of")
+    if sided or (c.accept("before") and c.accept("and") and c.accept("after", "behind")):
+        c.accept("each", "every", "all")
+        c.chains()
+        if c.accept("corner", "corners", *SPACE_WORDS):
+            c.accept(*SPACE_WORDS)
+            return 2
+    c.i = save
+    return 0
+
+
 def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
     """`4 more dc on each side`, `1 more st between increases`, `3 sts between incs`; adding: `4 dc on each side`."""
     c = r.c
@@ -273,6 +288,9 @@ def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
             c.accept(*SPACE_WORDS)  # `with one group of 3 dc in each side space`
             c.accept("instead") and c.number()  # `two groups of 3 dc along each side instead of one`
             return "groups", n
+    c.i = save
+    if more and (plain or c.stitch()) and (doubled := _about_corners(c)):  # `1 more tr each side of every corner`
+        return "side", doubled * n
     c.i = save
     if not more:
         return _instead(r, n)

@@ -306,6 +306,19 @@ def _all_in(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 # ---- what asks for no stitch --------------------------------------------------------------
 
 
+def _told_to(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`you begin with a magic ring into which you work 6 sc`: who does it, and where once more."""
+    c = r.c
+    i = c.i
+    again = c.accept("in", "into") and c.accept("which", "this")
+    c.accept("you", "we")
+    if c.i == i or not c.at("work", "make", "crochet", "begin", "start", "chain"):
+        c.i = i
+        return False
+    again and c.accept("work", "make", "crochet")
+    return True
+
+
 def _finished(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`sl st in first dc to finish`."""
     if r.c.ahead().text not in ("finish", "end", "complete", "secure") or not nodes:
@@ -367,6 +380,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     ((*LOOP_PARTS, "back", "front"), throughout.part_led),
     (("corners", "sides", "between", "elsewhere", "along", "on"), placing.labelled),
     (("between", "working", "work"), placing.between_first),
+    (("you", "we", *_INTO), _told_to),
     (_INTO, placing.place_first),
     (("over", "around", "under"), placing.over_close),
     (("increasing", "inc", "increase", "working", "with", "making", "2", "two", "3", "three"), _increasing_every),

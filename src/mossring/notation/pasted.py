@@ -115,12 +115,17 @@ def plain(text: str) -> str:
     return _ESCAPE.sub(lambda m: " " + m[1], text)
 
 
+_SAID_BESIDE = re.compile(r"\b(?:u\.?s|u\.?k|american|british)\b", re.IGNORECASE)
+
+
 def said_dialect(line: str) -> Dialect | None:
     """The dialect that a sentence states (`US terms`, `worked in UK terminology`), or None."""
     m = _TERMS.search(line)
     if m is None or (m["in"] and _OTHER.search(line[: m.start()])):  # `Disc - US (UK)`: which of them, it doesn't say
         return None
     word = next(v for v in m.groupdict().values() if v).lower().replace(".", "")
+    if word == "english" and (other := _SAID_BESIDE.search(m[0])):  # `Language: English, US terms`
+        word = other[0].lower().replace(".", "")
     return "uk" if word in ("uk", "british", "english", "australian", "united kingdom") else "us"
 
 

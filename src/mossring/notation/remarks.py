@@ -144,6 +144,7 @@ def sentence(c: Cursor) -> bool:
     words = [c.ahead(j) for j in range(k)]
     texts = {t.text for t in words}
     told = c.token.text in _TELLING and not texts & _SETTING
+    told = told and not (c.token.text == "you" and texts & {"work", "make"} and texts & {"in", "into"})
     attaches = "attach" in texts and texts & _ATTACHED
     called = any(texts.issuperset(name.words) for name in c.names)
     asks = (

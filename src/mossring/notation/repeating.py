@@ -192,7 +192,7 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     ):  # `Repeat (3 dc, ch 2, 3 dc) in next corners`
         bracket(r, nodes, 0)
         return
-    c.accept("from") or c.accept("this")
+    c.accept("from") or c.accept("this", "that")
     c.at("last", "first") and c.ahead().text in _STARS and c.accept("last", "first")
     starred = marks.close or marks.open
     if c.at("between") and starred and c.ahead().text in _STARS:  # `repeat between * and *`, `repeat between *`

@@ -167,7 +167,9 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
         return increases.increase(r, made=after)
     if after is not None and (c.at(*STITCH_WORDS) or (c.at("times") and c.ahead().text in ("in", "into"))):
         c.i += 1  # `dc 5 sts`, `single crochet 6 times into ring`
-    if n is not None and c.at(*GROUP_WORDS) and c.ahead().text in ("in", "into"):  # `5-dc shell in next st`
+    grouped = c.at(*GROUP_WORDS) and c.ahead().text in ("in", "into")  # `5-dc shell in next st`
+    plainly = c.at(*STITCH_WORDS) and (c.ends(1) or c.ahead().text in (")", "]", "in", "into"))  # `6 sc sts in ring`
+    if n is not None and (grouped or plainly):
         c.i += 1
     part = part or targets.read_part(c, after=True) or r.part
     count = legged[1] if legged else n if n is not None else after
