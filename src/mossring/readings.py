@@ -7,7 +7,8 @@ from dataclasses import replace
 from typing import Literal
 
 from mossring.notation import RoundLine, RoundTree, Trouble
-from mossring.notation.grouping import (
+from mossring.notation.increases import in_the_others
+from mossring.notation.meant import (
     all_in_space,
     corners_in_stitches,
     halves_in,
@@ -17,7 +18,6 @@ from mossring.notation.grouping import (
     passing_behind,
     said_twice,
 )
-from mossring.notation.increases import in_the_others
 from mossring.notation.passing import blanked, only_prose, past_words
 from mossring.notation.targets import ANY_STITCH, CORNER
 from mossring.notation.tree import Chain, Make, Node, Stated, Target, Work

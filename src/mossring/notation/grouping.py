@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
-from itertools import pairwise
 from typing import TYPE_CHECKING
 
 from mossring.notation import labels, places, sweeps
-from mossring.notation.targets import ANY_STITCH, CORNER
+from mossring.notation.targets import CORNER
 from mossring.notation.tree import Act, Chain, Label, Make, Node, Repeat, Skip, Target, Together, Trouble, Where, Work
 from mossring.stitches.table import composed, is_stitch, lookup
 
@@ -89,10 +88,10 @@ def _chained_there(nodes: list[Node], starred: int) -> None:
     stitches, chain = (*nodes[-2:], None, None)[:2]
     if len(nodes) - starred != 2 or not isinstance(stitches, Work) or not isinstance(chain, Work):
         return
-    own = _heaped(stitches)
+    own = in_one_place(stitches)
     alone = len(chain.group) == 1 and isinstance(chain.group[0], Chain)
     placed = chain.where.said and bool(chain.where.targets) and chain.where.targets[0].is_space
-    if alone and placed and _unsaid(stitches) and isinstance(own, Work):
+    if alone and placed and unsaid(stitches) and isinstance(own, Work):
         nodes[-2:] = [replace(own, where=chain.where), chain.group[0]]
 
 
@@ -103,7 +102,7 @@ def _one_each(nodes: list[Node]) -> None:
         return
     n = last.where.count
     before = nodes[-n:-1]
-    singles = len(before) == n - 1 and all(_unsaid(node) and _single(node) for node in before)
+    singles = len(before) == n - 1 and all(unsaid(node) and _single(node) for node in before)
     kinds = {node.group[0].stitch for node in nodes[-n:] if isinstance(node, Work) and isinstance(node.group[0], Make)}
     if singles and _single(replace(last, where=replace(last.where, count=1))) and len(kinds) > 1:
         nodes[-1] = replace(last, where=replace(last.where, count=1))
@@ -122,7 +121,7 @@ def _all_in(nodes: list[Node], starred: int) -> None:
     if not isinstance(last, Work):
         return
     k = len(nodes) - 1
-    while k > starred and (isinstance(nodes[k - 1], Chain) or _unsaid(nodes[k - 1])):
+    while k > starred and (isinstance(nodes[k - 1], Chain) or unsaid(nodes[k - 1])):
         k -= 1
     slipped = bool(k) and is_slip(nodes[k - 1])
     if slipped and isinstance(nodes[k], Chain):
@@ -134,7 +133,7 @@ def _all_in(nodes: list[Node], starred: int) -> None:
     nodes[k:] = [replace(last, group=(*group, *last.group), span=(nodes[k].span[0], last.span[1]))]
 
 
-def _unsaid(node: Node) -> bool:
+def unsaid(node: Node) -> bool:
     return isinstance(node, Work) and not node.where.said and not is_slip(node)
 
 
@@ -222,7 +221,7 @@ def _in_one(node: Together) -> Node:
 def all_at_start(nodes: list[Node]) -> None:
     """`sl st to corner, ch 3, 2 dc, ch 2, 3 dc, ...`: where the second half has as many stitches as the start and the
     first, nobody means but the space where the hook is."""
-    if not 4 <= len(nodes) <= MOST_AT_START or not _unsaid(nodes[-1]):
+    if not 4 <= len(nodes) <= MOST_AT_START or not unsaid(nodes[-1]):
         return
     before, (start, first, chain, second) = nodes[:-4], nodes[-4:]
     at = before[-1] if before else None
@@ -236,158 +235,23 @@ def all_at_start(nodes: list[Node]) -> None:
     if not isinstance(first, Work) or not isinstance(chain, Chain) or not isinstance(second, Work):
         return
     one, other = first.group[0], second.group[0]
-    if not isinstance(one, Make) or not isinstance(other, Make) or one.stitch != other.stitch or not _unsaid(first):
+    if not isinstance(one, Make) or not isinstance(other, Make) or one.stitch != other.stitch or not unsaid(first):
         return
     if chain.label is None and first.where.count + 1 == second.where.count:
         group = (replace(one, n=first.where.count), chain, replace(other, n=second.where.count))
         nodes[-3:] = [Work(group, Where("same", (), second.span), (first.span[0], second.span[1]))]
 
 
-def heaped(body: Sequence[Node]) -> tuple[Node, ...]:
-    """The instructions with each `2 hdc` of a repeat that names no place as two in one place: `*2 hdc, 1 hdc* x 8` is
-    said of both."""
-    return tuple(replace(n, body=tuple(map(_heaped, n.body))) if isinstance(n, Repeat) else n for n in body)
-
-
 def unplaced(nodes: Sequence[Node]) -> bool:
     """Whether nothing here has a place of its own yet."""
-    return all(isinstance(n, Chain) or _unsaid(n) for n in nodes)
+    return all(isinstance(n, Chain) or unsaid(n) for n in nodes)
 
 
-def said_twice(body: Sequence[Node]) -> bool:
-    """Whether a repeat asks for a stitch and then for the same again, `2 dc, 1 dc`, `2 dc, dc in next`: nobody says
-    three so."""
-    return any(
-        _plain(one) == _plain(two) != "" and _several(one) != _several(two) and 1 in (one.where.count, two.where.count)
-        for n in body
-        if isinstance(n, Repeat)
-        for one, two in pairwise(n.body)
-        if isinstance(one, Work) and isinstance(two, Work)
-    )
-
-
-def _several(work: Work) -> bool:
-    return work.where.count > 1 and not work.where.said
-
-
-def _plain(work: Work) -> str:
-    """The stitch of a work that makes one in each place, and says at most that they are the next ones."""
-    make = work.group[0] if len(work.group) == 1 else None
-    if not isinstance(make, Make) or make.n > 1 or not make.is_plain:
-        return ""
-    return make.stitch if work.where.mode == "next" and work.where.targets == (ANY_STITCH,) else ""
-
-
-def _heaped(node: Node) -> Node:
-    make = node.group[0] if isinstance(node, Work) and _unsaid(node) and len(node.group) == 1 else None
+def in_one_place(node: Node) -> Node:
+    make = node.group[0] if isinstance(node, Work) and unsaid(node) and len(node.group) == 1 else None
     if not isinstance(node, Work) or not isinstance(make, Make) or node.where.count < 2:
         return node
     return replace(node, group=(replace(make, n=node.where.count),), where=replace(node.where, count=1))
-
-
-def all_in_space(body: Sequence[Node]) -> tuple[Node, ...]:
-    """The instructions with `2 dc, ch 2, 2 dc in corner sp`, which has no brackets, worked all of it in that space."""
-    out: list[Node] = []
-    for node in body:
-        whole = node
-        if isinstance(node, Repeat):
-            whole = replace(node, body=all_in_space(node.body))
-        elif isinstance(node, Work) and node.where.said and node.where.targets and node.where.targets[0].is_space:
-            before, chain = (*out[-2:], None, None)[:2]
-            half = _heaped(before) if isinstance(before, Work) and _unsaid(before) else None
-            if isinstance(half, Work) and isinstance(chain, Chain) and not chain.label and len(half.group) == 1:
-                whole = replace(node, group=(*half.group, chain, *node.group))
-                del out[-2:]
-        out.append(whole)
-    return tuple(out)
-
-
-def passing_behind(body: Sequence[Node]) -> tuple[Node, ...]:
-    """The instructions with a stitch passed behind each that reaches further down, where nobody says so: `*sc in next
-    3 sts, dc in st 2 rounds below; rep from *`."""
-    out: list[Node] = []
-    for k, node in enumerate(body):
-        out.append(replace(node, body=passing_behind(node.body)) if isinstance(node, Repeat) else node)
-        deep = isinstance(node, Work) and node.where.mode == "next" and any(t.round for t in node.where.targets)
-        beside = (body[k - 1], body[(k + 1) % len(body)])
-        if isinstance(node, Work) and deep and not any(isinstance(n, Skip) for n in beside):
-            passed = Where("next", (ANY_STITCH,), node.span, node.where.count)
-            out.append(Skip(passed, node.span))
-    return tuple(out)
-
-
-def into_spaces(body: Sequence[Node], wide: int, side: Target) -> tuple[Node, ...]:
-    """The instructions of a round of groups that names no places (`*1 ch, 3 tr, 1 ch, 3 tr, 2 ch, 3 tr* 4 times`), with
-    each group in the next space. wide: groups with so long a chain between them, or a longer one, share a space.
-    side: where a group goes that has none."""
-    out: list[Node] = []
-    for node in body:
-        own = _heaped(node)
-        if isinstance(node, Repeat):
-            out.append(replace(node, body=into_spaces(node.body, wide, side)))
-        elif not isinstance(own, Work) or not _unsaid(own) or len(own.group) != 1:
-            out.append(node)
-        elif (before := _other_half(out, wide)) is not None:
-            targets = (Target("sp"),) if before.where.targets == (side,) else before.where.targets
-            group = (*before.group, out[-1], *own.group)
-            out[-2:] = [replace(before, group=group, where=replace(before.where, targets=targets))]
-        else:
-            out.append(replace(own, where=Where("next", (side,), node.span)))
-    return tuple(out)
-
-
-def halves_in(place: Target, body: Sequence[Node]) -> tuple[Node, ...]:
-    """The instructions with what is alike before and after a chain, and names no place, in the next such place (a
-    corner, a stitch): `5 dc, (2 dc, ch 2, 2 dc), 2 dc`."""
-    out: list[Node] = []
-    for node in body:
-        before, chain = (*out[-2:], None, None)[:2]
-        if isinstance(node, Repeat):
-            out.append(replace(node, body=halves_in(place, node.body)))
-        elif isinstance(chain, Chain) and not chain.label and (half := _half(before)) and half == _half(node):
-            out[-2:] = [Work((half, chain, half), Where("next", (place,), node.span), node.span)]
-        else:
-            out.append(node)
-    return tuple(out)
-
-
-def corners_in_stitches(body: Sequence[Node]) -> tuple[Node, ...]:
-    """The instructions with `(2 dc, ch 2, 2 dc) in corner` as said of the next stitch, where no corners are yet."""
-    return tuple(
-        replace(n, body=corners_in_stitches(n.body))
-        if isinstance(n, Repeat)
-        else replace(n, where=replace(n.where, targets=(ANY_STITCH,)))
-        if isinstance(n, Work) and n.where.mode == "next" and n.where.targets == (CORNER,)
-        else n
-        for n in body
-    )
-
-
-def _half(node: Node | None) -> Make | None:
-    """Stitches of one kind that name no place, as said of one: in a space there are no loops."""
-    if not isinstance(node, Work) or not _unsaid(node) or node.where.targets != (ANY_STITCH,):
-        return None
-    make = node.group[0] if len(node.group) == 1 else None
-    return replace(make, n=node.where.count, span=(0, 0), part="") if isinstance(make, Make) and make.n == 1 else None
-
-
-def into_gaps(body: Sequence[Node]) -> tuple[Node, ...]:
-    """The instructions with `3 dc in next sp` as said of the next gap between groups, where there are no chains."""
-    return tuple(
-        replace(n, body=into_gaps(n.body))
-        if isinstance(n, Repeat)
-        else replace(n, where=replace(n.where, targets=(Target("gap"),)))
-        if isinstance(n, Work) and n.where.mode == "next" and n.where.targets == (Target("sp"),) and len(n.group) == 1
-        else n
-        for n in body
-    )
-
-
-def _other_half(out: Sequence[Node], wide: int) -> Work | None:
-    """What was put into one space just before a chain so long, or a longer one."""
-    before, chain = (*out[-2:], None, None)[:2]
-    once = isinstance(before, Work) and before.where.count <= 1 and not is_slip(before)
-    return before if once and isinstance(chain, Chain) and chain.n >= wide and isinstance(before, Work) else None
 
 
 def _stands(node: Node) -> bool:
@@ -405,6 +269,15 @@ def in_part(node: Node, part: str) -> Node:
     if isinstance(node, Repeat):
         return replace(node, body=tuple(in_part(n, part) for n in node.body))
     return replace(node, group=tuple(in_part(n, part) for n in node.group)) if isinstance(node, Work) else node
+
+
+def close_last(nodes: list[Node]) -> None:
+    """A chain behind a stitch that begins the round on several legs closes it."""
+    work, chain = (*nodes[-2:], None, None)[:2]
+    make = work.group[0] if isinstance(work, Work) and len(work.group) == 1 else None
+    begun = isinstance(make, Make) and make.start and lookup(make.stitch).made
+    if begun and isinstance(work, Work) and isinstance(make, Make) and isinstance(chain, Chain) and chain.n == 1:
+        nodes[-2:] = [replace(work, group=(replace(make, closing=1),))]
 
 
 def is_slip(node: Node) -> bool:

@@ -1,4 +1,4 @@
-"""The asterisks of a round while it is read, how deep its brackets may go and how often anything is repeated."""
+"""The asterisks of a round while it is read; how deep its brackets go, and how often anything is repeated."""
 
 from __future__ import annotations
 

@@ -19,6 +19,7 @@ from mossring.notation.tree import (
     RoundTree,
     Stated,
     Target,
+    Together,
     Trouble,
     Until,
     Where,
@@ -282,7 +283,7 @@ class Reader:
     def _trailing(self, nodes: list[Node]) -> bool:
         last = nodes[-1] if nodes else None
         stopped = self.c.i > 0 and self.c.tokens[self.c.i - 1].text in (".", ":")
-        whole = isinstance(last, Join | Act | Repeat) or (isinstance(last, Work) and last.where.said)
+        whole = isinstance(last, Join | Act | Repeat | Together) or (isinstance(last, Work) and last.where.said)
         stopped = stopped or (whole and self.c.ahead().text in ("sts", "stitches") and self._sums_up())
         stated = read_stated(
             self.c,

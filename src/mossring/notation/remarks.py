@@ -85,7 +85,8 @@ def _first_of_a_name(c: Cursor, closer: str) -> bool:
     """`(first V-st)`, behind what it was made of."""
     save = c.i
     c.i += 1
-    told = (c.accept("first") or c.ordinal() == 1) and bool(c.named()) and c.at(closer)
+    made = (c.accept("first") or c.ordinal() == 1) and (bool(c.named()) or c.accept("popcorn", "pc", "bobble", "puff"))
+    told = bool(made) and c.at(closer)
     c.i = save
     return told
 

@@ -98,6 +98,8 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
         grouping.start_place(r, nodes)
         return
     if remarks.bracket(r.c):
+        if "first" in {t.text for t in c.tokens[i : c.i]}:
+            grouping.close_last(nodes)  # `ch 3, 3 dc in same st, drop loop, ..., ch 1 (first popcorn made)`
         return
     if depth >= MAX_NESTING:
         c.i = len(c.tokens) - 1

@@ -54,6 +54,8 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     run = len(nodes) - marks.open[next(iter(marks.close))] if marks.close else run_so_far(nodes)
     since = _since_then(r, nodes, i)
     run = since if _SEVERAL <= since < run and not marks.close else run
+    tied = _since_comma(r, nodes, i) if hole and not behind else 0  # `ch 3 2 dc ch 1, 3 dc ch 1 three times`
+    run = tied if _SEVERAL <= tied < run and not marks.close else run
     run = 1 if alone and isinstance(last, Work) and len(last.group) > 1 else run
     if run < 1:
         c.i = i
@@ -68,10 +70,20 @@ def _times_in_brackets(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     """`3 dc, ch 2 (x4) in ring`, `(3 dc, ch 2) (4 times)`: what stands before it, so often."""
     c = r.c
     i = c.i
-    times = c.times() if c.accept("(", "[") else None
-    if times is None or times < 2 or not c.accept(")", "]"):
+    opened = c.accept("(", "[")
+    repeated = (
+        opened and c.accept("rep", "repeat") and c.accept("this", "that", "these")
+    )  # `(repeat this 2 more times)`
+    times = c.times() if opened else None
+    if times is None or times + repeated < _SEVERAL or not c.accept(")", "]"):
         c.i = i
         return False
+    times += repeated and any(t.text in ("more", "again") for t in c.tokens[i : c.i])
+    line = c.text.rfind("\n", 0, c.tokens[i].start)
+    if repeated and line >= 0:  # what its line has
+        begun = sum(n.span[0] < line for n in nodes)
+        nodes[begun:] = [Repeat(tuple(nodes[begun:]), times, c.span_from(i), times_span=c.span_from(i))]
+        return True
     if c.at("in", "into"):
         save = c.i
         c.i += 1
@@ -110,6 +122,12 @@ def _since_then(r: Reader, nodes: list[Node], i: int) -> int:
     """How many of the last instructions stand behind the last `then`, or the last `;`; all of them without one."""
     then = next((t.start for t in reversed(r.c.tokens[: i - 1]) if t.text in ("then", ";")), 0)
     return sum(n.span[0] >= then for n in nodes)
+
+
+def _since_comma(r: Reader, nodes: list[Node], i: int) -> int:
+    """How many of the last instructions stand behind the last comma."""
+    comma = next((t.start for t in reversed(r.c.tokens[:i]) if t.text == ","), 0)
+    return sum(n.span[0] > comma for n in nodes)
 
 
 _SEVERAL = 2

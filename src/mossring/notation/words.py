@@ -151,7 +151,8 @@ underside never tighten draw break established way manner pattern increasing con
 placing putting also rotate final nothing none bump bumps ridge remains facing faces us after step gives makes giving
 should will are like take insert withdraw yo yrh going these those you've long spike elongated dropped which mc
 replaced being by formed created than there done completed others ones s f o fo wind wrap finger fingers section part
-granny solid separated followed marked even fill filled gets receives stars asterisks stopping stop complete preceding
+granny solid separated followed marked remove removed pulled grab reinsert even fill filled gets receives stars
+asterisks stopping stop complete preceding
 prior beneath darn sew alternate where
 """
 _ALIASES = {"omit": "skip"}

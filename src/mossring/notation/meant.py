@@ -1,0 +1,147 @@
+"""A round's instructions as else they might be meant: with other places for what names none. Which of them is meant
+is not decided here (see mossring.readings)."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+from itertools import pairwise
+
+from mossring.notation.grouping import in_one_place, is_slip, unsaid
+from mossring.notation.targets import ANY_STITCH, CORNER
+from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Target, Where, Work
+
+
+def heaped(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with each `2 hdc` of a repeat that names no place as two in one place: `*2 hdc, 1 hdc* x 8` is
+    said of both."""
+    return tuple(replace(n, body=tuple(map(in_one_place, n.body))) if isinstance(n, Repeat) else n for n in body)
+
+
+def said_twice(body: Sequence[Node]) -> bool:
+    """Whether a repeat asks for a stitch and then for the same again, `2 dc, 1 dc`, `2 dc, dc in next`: nobody says
+    three so."""
+    return any(
+        _plain(one) == _plain(two) != "" and _several(one) != _several(two) and 1 in (one.where.count, two.where.count)
+        for n in body
+        if isinstance(n, Repeat)
+        for one, two in pairwise(n.body)
+        if isinstance(one, Work) and isinstance(two, Work)
+    )
+
+
+def _several(work: Work) -> bool:
+    return work.where.count > 1 and not work.where.said
+
+
+def _plain(work: Work) -> str:
+    """The stitch of a work that makes one in each place, and says at most that they are the next ones."""
+    make = work.group[0] if len(work.group) == 1 else None
+    if not isinstance(make, Make) or make.n > 1 or not make.is_plain:
+        return ""
+    return make.stitch if work.where.mode == "next" and work.where.targets == (ANY_STITCH,) else ""
+
+
+def all_in_space(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with `2 dc, ch 2, 2 dc in corner sp`, which has no brackets, worked all of it in that space."""
+    out: list[Node] = []
+    for node in body:
+        whole = node
+        if isinstance(node, Repeat):
+            whole = replace(node, body=all_in_space(node.body))
+        elif isinstance(node, Work) and node.where.said and node.where.targets and node.where.targets[0].is_space:
+            before, chain = (*out[-2:], None, None)[:2]
+            half = in_one_place(before) if isinstance(before, Work) and unsaid(before) else None
+            if isinstance(half, Work) and isinstance(chain, Chain) and not chain.label and len(half.group) == 1:
+                whole = replace(node, group=(*half.group, chain, *node.group))
+                del out[-2:]
+        out.append(whole)
+    return tuple(out)
+
+
+def passing_behind(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with a stitch passed behind each that reaches further down, where nobody says so: `*sc in next
+    3 sts, dc in st 2 rounds below; rep from *`."""
+    out: list[Node] = []
+    for k, node in enumerate(body):
+        out.append(replace(node, body=passing_behind(node.body)) if isinstance(node, Repeat) else node)
+        deep = isinstance(node, Work) and node.where.mode == "next" and any(t.round for t in node.where.targets)
+        beside = (body[k - 1], body[(k + 1) % len(body)])
+        if isinstance(node, Work) and deep and not any(isinstance(n, Skip) for n in beside):
+            passed = Where("next", (ANY_STITCH,), node.span, node.where.count)
+            out.append(Skip(passed, node.span))
+    return tuple(out)
+
+
+def into_spaces(body: Sequence[Node], wide: int, side: Target) -> tuple[Node, ...]:
+    """The instructions of a round of groups that names no places (`*1 ch, 3 tr, 1 ch, 3 tr, 2 ch, 3 tr* 4 times`), with
+    each group in the next space. wide: groups with so long a chain between them, or a longer one, share a space.
+    side: where a group goes that has none."""
+    out: list[Node] = []
+    for node in body:
+        own = in_one_place(node)
+        if isinstance(node, Repeat):
+            out.append(replace(node, body=into_spaces(node.body, wide, side)))
+        elif not isinstance(own, Work) or not unsaid(own) or len(own.group) != 1:
+            out.append(node)
+        elif (before := _other_half(out, wide)) is not None:
+            targets = (Target("sp"),) if before.where.targets == (side,) else before.where.targets
+            group = (*before.group, out[-1], *own.group)
+            out[-2:] = [replace(before, group=group, where=replace(before.where, targets=targets))]
+        else:
+            out.append(replace(own, where=Where("next", (side,), node.span)))
+    return tuple(out)
+
+
+def halves_in(place: Target, body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with what is alike before and after a chain, and names no place, in the next such place (a
+    corner, a stitch): `5 dc, (2 dc, ch 2, 2 dc), 2 dc`."""
+    out: list[Node] = []
+    for node in body:
+        before, chain = (*out[-2:], None, None)[:2]
+        if isinstance(node, Repeat):
+            out.append(replace(node, body=halves_in(place, node.body)))
+        elif isinstance(chain, Chain) and not chain.label and (half := _half(before)) and half == _half(node):
+            out[-2:] = [Work((half, chain, half), Where("next", (place,), node.span), node.span)]
+        else:
+            out.append(node)
+    return tuple(out)
+
+
+def corners_in_stitches(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with `(2 dc, ch 2, 2 dc) in corner` as said of the next stitch, where no corners are yet."""
+    return tuple(
+        replace(n, body=corners_in_stitches(n.body))
+        if isinstance(n, Repeat)
+        else replace(n, where=replace(n.where, targets=(ANY_STITCH,)))
+        if isinstance(n, Work) and n.where.mode == "next" and n.where.targets == (CORNER,)
+        else n
+        for n in body
+    )
+
+
+def _half(node: Node | None) -> Make | None:
+    """Stitches of one kind that name no place, as said of one: in a space there are no loops."""
+    if not isinstance(node, Work) or not unsaid(node) or node.where.targets != (ANY_STITCH,):
+        return None
+    make = node.group[0] if len(node.group) == 1 else None
+    return replace(make, n=node.where.count, span=(0, 0), part="") if isinstance(make, Make) and make.n == 1 else None
+
+
+def into_gaps(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with `3 dc in next sp` as said of the next gap between groups, where there are no chains."""
+    return tuple(
+        replace(n, body=into_gaps(n.body))
+        if isinstance(n, Repeat)
+        else replace(n, where=replace(n.where, targets=(Target("gap"),)))
+        if isinstance(n, Work) and n.where.mode == "next" and n.where.targets == (Target("sp"),) and len(n.group) == 1
+        else n
+        for n in body
+    )
+
+
+def _other_half(out: Sequence[Node], wide: int) -> Work | None:
+    """What was put into one space just before a chain so long, or a longer one."""
+    before, chain = (*out[-2:], None, None)[:2]
+    once = isinstance(before, Work) and before.where.count <= 1 and not is_slip(before)
+    return before if once and isinstance(chain, Chain) and chain.n >= wide and isinstance(before, Work) else None
