@@ -239,3 +239,9 @@ def test_the_country_of_a_thing_is_no_dialect(told: str) -> None:
 )
 def test_how_a_piece_is_meant_to_lie(words: str, lies: str) -> None:
     assert told_lie(words) == lies
+
+
+def test_a_round_zero_is_the_foundation() -> None:
+    draft = work_draft("US terms\nRow 0: Ch 10\nRnd 1: sc in 2nd ch from hook, sc in next 7 ch, 3 sc in last ch (11)")
+    assert draft.doc.begin.chains == 10
+    assert [r.worked.stitches for r in draft.rounds] == [11]

@@ -134,12 +134,17 @@ def read_document(text: str) -> Document:
     return doc
 
 
+_ROUND_NONE = re.compile(r"\s*(?:rnd|round|row) 0 ?[:.)-] ?(?=\S)", re.IGNORECASE)
+
+
 def _line(doc: Document, line: str, at: int) -> None:
     bare = line.strip()
     if not bare:
         doc.notes.append(Line("blank", line, at))
     elif bare.startswith("#") and not (at == 0 and _TITLE.match(bare)):
         doc.notes.append(Line("comment", line, at))
+    elif m := _ROUND_NONE.match(line):  # `Row 0: ch 10`
+        _line(doc, line[m.end() :], at + m.end())
     elif (head := read_head(line, doc.numbered) or _loose(line)) is not None:
         _rounds(doc, head, line, at)
     elif not doc.rounds and (head := read_first(line)) and names_stitches(line[head.end :]):

@@ -50,7 +50,7 @@ _HEADS = (
     re.compile(
         _LEAD + _ORDINAL + _SIDE + _IN + _NUMBERED + _COLOUR + r"(?:" + _END + r"|" + _BARE_END + r")", re.IGNORECASE
     ),
-    re.compile(_LEAD + _ONE + _MORE + _SIDE + _BARE_END, re.IGNORECASE),
+    re.compile(_LEAD + _ONE + r"(?P<more>(?:-\d{1,3}(?=\s+\d))?)" + _SIDE + _BARE_END, re.IGNORECASE),
     re.compile(_LEAD + _TOLD + _ORDINAL + _GOES_ON, re.IGNORECASE),
     re.compile(_LEAD + _TOLD + _ONE + _MORE + _GOES_ON, re.IGNORECASE),
 )
@@ -72,7 +72,14 @@ _UNNUMBERED = re.compile(
     + r"(?:(?P<word>(?:the )?(?:next|last|final|finishing|outer|edging|edge|border) (?:(?P<many>"
     + _MANY
     + r") )?"
-    r"(?:" + _ROUNDS + r"))|edging|border|edge)(?: ?\([^()]{1,30}\))?" + _SIDE + _IN + r"(?:" + _END + r"|,\s+)(?=\S)",
+    r"(?:"
+    + _ROUNDS
+    + r"))|edging|border|edge|next(?=:))(?: ?\([^()]{1,30}\))?"
+    + _SIDE
+    + _IN
+    + r"(?:"
+    + _END
+    + r"|,\s+)(?=\S)",
     re.IGNORECASE,
 )
 _AGAIN = re.compile(
