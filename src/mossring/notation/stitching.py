@@ -161,7 +161,8 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     if not legged and c.at(*_DECREASES):  # `dc dec over next 2 sts`
         r.last_stitch = key
         return increases.decrease(r, n or 1)
-    after = c.number() if n is None and not legged else None
+    chained = c.ahead().text in CHAIN_WORDS and c.ahead(2).kind != "num"  # `tr 2 ch tr in sp`: the number of the chains
+    after = c.number() if n is None and not legged and not chained else None
     if after in (2, 3) and c.token.tight and c.at("inc", "incs"):  # `dc2inc`
         r.last_stitch = key
         return increases.increase(r, made=after)

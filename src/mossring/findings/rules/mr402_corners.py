@@ -87,10 +87,15 @@ def _unlike(look: Look, n: int) -> Iterator[Finding]:
     lengths = [done.made[c].chains for c in done.corners if done.made[c].kind == "ch"]
     if len(lengths) != n or len(set(lengths)) != 2:
         return
-    usual = max(set(lengths), key=lengths.count)
+    below = look.below.worked if look.below else None
+    before = {below.made[c].chains for c in below.corners if below.made[c].kind == "ch"} if below else set()
+    usual = max(set(lengths), key=lambda x: (lengths.count(x), x in before))
     odd = next(x for x in lengths if x != usual)
-    if lengths.count(usual) == n - 1:
-        message = f"One corner of {look.name.lower()} has ch {odd} where the others have ch {usual}."
+    many = lengths.count(odd)
+    if many == 1 or (len(before) == 1 and usual in before and look.draft.shape.name != "rectangle"):
+        few = "One corner" if many == 1 else some(many, "corner")
+        has = "has" if many == 1 else "have"
+        message = f"{few} of {look.name.lower()} {has} ch {odd} where the others have ch {usual}."
         yield look.finding(CODE, SEVERITY, (0, 0), message, "", _alike(look, odd, usual))
 
 
