@@ -145,3 +145,25 @@ def test_a_side_may_leave_unsaid_how_far_it_goes(side: str, frame: str, times: i
     text = f"{SOLID}Rnd 4: {frame.format(side)}"
     assert counts(text)[-1] == 44 + times * 4
     assert not serious(text)
+
+
+SIDE_BEGUN = (
+    "US\nRnd 1: [3 dc in ring, ch 2] 4 times\nRnd 2: ch 3, dc in next 2 dc, [(2 dc, ch 2, 2 dc) in corner, dc in next 3"
+    " dc] 3 times, (2 dc, ch 2, 2 dc) in corner, join (28 dc)\n"
+)
+
+
+@pytest.mark.parametrize(
+    "told",
+    [
+        "Rnds 3-5: as Rnd 2, with 4 more dc on each side each round (44, 60, 76 dc)",
+        "Rnds 3-5: continue in the same way (44, 60, 76 dc)",
+        "Rnd 3: as Rnd 2, but with 7 dc along each side (44)\nRnd 4: as Rnd 3, but with 11 dc along each side (60)\n"
+        "Rnd 5: as Rnd 4, but with 15 dc along each side (76)",
+    ],
+)
+def test_a_round_that_begins_amid_a_side_is_closed_by_its_last_corner(told: str) -> None:
+    """What the last corner puts before the start is worked when the round is told again."""
+    result = analyse(SIDE_BEGUN + told)
+    assert [r.worked.per_side() for r in result.draft.rounds[2:]] == [[11] * 4, [15] * 4, [19] * 4]
+    assert [f for f in result.findings if f.severity != "hint"] == []

@@ -11,8 +11,10 @@ ROUNDS += ["(sc in next 2 sts, 2 sc in next st) 6 times"]
 WORDS = ["one", "two", "three", "four"]
 NTH = ["first", "second", "third", "fourth"]
 SHORT = ["1st", "2nd", "3rd", "4th"]
+ROMAN = ["i", "ii", "iii", "iv"]
 # fmt: off
 HEADS = [
+    "Round {r}: ", "Rnd {r}. ",
     "Rnd #{n}:", "Rnd #{n} ", "#{n}:", "#{n} ", "Round-{n}:", "Round {n} ~ ", "Round {n} » ", "{n}° round: ",
     "RND{n}. ", "Rnd.{n} ", "Rnd {n}… ", "-- Round {n} --\n", "== Round {n} ==\n", "~ Round {n} ~\n",
     "[Round {n}] ", "(Rnd {n}) ", "Round {w}. ", "ROUND {W} ", "The {o} round: ", "{O} round. ", "{s} rnd - ",
@@ -42,6 +44,7 @@ def disc(head: str, count: str, wrong: int = 0) -> str:
     lines = ["Terms: US"]
     for k, words in enumerate(ROUNDS):
         names = {"w": WORDS[k], "W": WORDS[k].upper(), "o": NTH[k], "O": NTH[k].capitalize(), "s": SHORT[k]}
+        names["r"] = ROMAN[k]
         lines.append(head.format(n=k + 1, **names) + words + count.format(c=6 * (k + 1) + wrong * (k == 3)))
     return "\n".join(lines) + "\n"
 

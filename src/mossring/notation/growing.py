@@ -23,7 +23,22 @@ def grown_as_told(body: Sequence[Node], told: Growth) -> tuple[Node, ...] | None
         return spread(body, 1)
     if told.kind in ("groups", "on") and only_corners(body):
         return with_groups(body)
-    return grown(body)
+    more = grown(body)
+    return None if more is None else _to_the_start(more)
+
+
+def _to_the_start(body: tuple[Node, ...]) -> tuple[Node, ...]:
+    """Grown instructions that begin amid a side, and end with the corner before it, with what that corner has put
+    before the start: `ch 3, dc in next 2 dc, [corner, dc in next 3 dc] 3 times, corner` told again."""
+    start, side = (*body[:2], None, None)[:2]
+    last = max((k for k, n in enumerate(body) if isinstance(n, Work | Repeat)), default=0)
+    end = body[last]
+    end = end.body[-1] if isinstance(end, Repeat) and end.body else end
+    begun = isinstance(start, Chain) and start.n > 1 and isinstance(side, Work) and side.where.until == _TO_CORNER
+    if not begun or not isinstance(side, Work) or not isinstance(end, Work) or not _about_chain(end):
+        return body
+    rest = replace(side, where=replace(side.where, until=END))
+    return (*body[: last + 1], rest, *body[last + 1 :])
 
 
 def grown(body: Sequence[Node]) -> tuple[Node, ...] | None:

@@ -8,7 +8,14 @@ from dataclasses import dataclass
 from mossring.notation.words import NUMBERS, ORDINALS
 
 _WORD = r"rounds?|step|rings?(?= ?\d+[^:\n]{0,20}:)|rnds?\.?|rows?|rds?\.?|r[ound]{2,4}(?= ?\d)|r"
-_N = r"(?:\d{1,6}|" + "|".join(w for w in NUMBERS if w != "zero") + r")"
+_ROMAN = {w: n for n, w in enumerate(["i", "ii", "iii", "iv", "v", "vi", "vii", "viii", "ix", "x", "xi", "xii"], 1)}
+_N = (
+    r"(?:\d{1,6}|"
+    + "|".join(w for w in NUMBERS if w != "zero")
+    + r"|(?:"
+    + "|".join(sorted(_ROMAN, key=len, reverse=True))
+    + r")(?=\s*[:.)]))"
+)
 _N_WORDS = "|".join(w for w, n in NUMBERS.items() if n)
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
 _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|\+|,)\s*"
@@ -291,7 +298,7 @@ def _asked_again(m: re.Match[str], last: int) -> int:
 
 def _number(word: str) -> int:
     word = word.lower()
-    return int(word) if word.isdigit() else {"first": 1, **ORDINALS, **NUMBERS}.get(word, 0)
+    return int(word) if word.isdigit() else {"first": 1, **ORDINALS, **NUMBERS, **_ROMAN}.get(word, 0)
 
 
 def inner_starts(line: str) -> list[int]:

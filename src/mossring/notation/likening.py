@@ -114,6 +114,7 @@ def _ending(c: Cursor) -> None:
 def _additions(r: Reader) -> None:
     """`, with 4 more dc on each side`, behind a round that is as another."""
     c = r.c
+    began = False
     while True:
         save = c.i
         c.accept(",")
@@ -121,7 +122,10 @@ def _additions(r: Reader) -> None:
         if _yarns(c) or (r.grows and _chains_between(c)):
             continue
         said = c.accept("with", "working", "work", "adding", "having", "making") or (r.grows and c.accept("and"))
-        if not (said or but):
+        if (said or but or began) and _at_the_ends(c):
+            began = True
+            continue
+        if not (said or but or began):
             c.i = save
             return
         adding = c.tokens[c.i - 1].text == "adding"
@@ -132,6 +136,20 @@ def _additions(r: Reader) -> None:
             return
         kind, n = more
         r.grows.append(Growth(kind, n, c.span_from(at)))
+
+
+def _at_the_ends(c: Cursor) -> bool:
+    """`dc in next 6 dc at the start`, `dc in last 4 dc at the end`: what is left of the first side."""
+    save = c.i
+    c.accept("and")
+    if c.stitch() and c.accept("in", "into"):
+        c.accept("next", "first", "last")
+        n = c.number()
+        c.stitch() or c.accept(*STITCH_WORDS)
+        if n and c.accept("at") and c.accept("start", "beginning", "beg", "end"):
+            return True
+    c.i = save
+    return False
 
 
 def _yarns(c: Cursor) -> bool:
