@@ -94,26 +94,27 @@ def filled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     c = r.c
     i = c.i
     c.i += 1
-    if not (c.at("each", "every", "next", "all") or targets.opens_target(c)):
-        c.i = i
-        return False
-    wheres = places.read_places(c)
-    if not c.accept("with"):
-        c.i = i
-        return False
-    nodes.extend(sweeps.swept(r, stitching.worked_in(r, wheres, i, depth)))
-    return True
+    if c.at("each", "every", "next", "all") or targets.opens_target(c):
+        return _place_then(r, nodes, depth, i, ("with",))
+    c.i = i
+    return False
 
 
 def each_gets(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`each st gets 2 dc`: a place, and what is worked there."""
     c = r.c
-    i = c.i
-    k = next((k for k in range(1, 5) if c.ahead(k).text in ("gets", "get", "receives", "takes")), 0)
-    if not k:
-        return False
+    told = any(c.ahead(k).text in _GETS for k in range(1, 5))
+    return told and _place_then(r, nodes, depth, c.i, _GETS)
+
+
+_GETS = ("gets", "get", "receives", "takes")
+
+
+def _place_then(r: Reader, nodes: list[Node], depth: int, i: int, words: tuple[str, ...]) -> bool:
+    """A place, one of these words, and what is worked there; else nothing is read from token i on."""
+    c = r.c
     wheres = places.read_places(c)
-    if not c.accept("gets", "get", "receives", "takes"):
+    if not c.accept(*words):
         c.i = i
         return False
     nodes.extend(sweeps.swept(r, stitching.worked_in(r, wheres, i, depth)))
