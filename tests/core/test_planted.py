@@ -52,3 +52,16 @@ def test_the_next_round_shows_whether_the_count_or_the_stitches_are_wrong(after:
     """No change of one number mends round 3; what comes later is judged by 36 stitches where it is worked on 36."""
     found = [f"{f.code} {f.round}" for f in analyse(SLIP + after).findings if f.family != 5]
     assert found == ["MR301 3", *told_too]
+
+
+def test_a_round_that_is_missing_is_told_and_not_what_comes_of_it() -> None:
+    rounds = ["R1: 6 sc in MR (6)", "R2: 2 sc in each st (12)", "R3: (sc, 2 sc in next) x6 (18)"]
+    rounds += ["R4: (2 sc, 2 sc in next) x6 (24)", "R5: (3 sc, 2 sc in next) x6 (30)", "R6: sc in each st (30)"]
+    for k in (1, 2, 3):
+        text = "US terms\n" + "\n".join(rounds[:k] + rounds[k + 1 :])
+        assert [f"{f.code} {f.round}" for f in analyse(text).findings if f.family != 5] == [f"MR109 {k + 2}"]
+
+
+def test_a_number_that_is_passed_over_hides_no_other_mistake() -> None:
+    text = "US terms\nR1: 6 sc in MR (6)\nR3: 2 sc in each st (12)\nR4: (sc, 2 sc in next) x5 (18)"
+    assert [f"{f.code} {f.round}" for f in analyse(text).findings if f.family != 5] == ["MR109 3", "MR301 4"]

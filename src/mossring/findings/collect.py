@@ -100,6 +100,9 @@ class _Collector:
         if r.number in self.mixed:
             kept = [f for f in kept if f.code != "MR301" or not self._only_named(index)]
         counts_agree = bool(r.tree.stated) and not list(Look(self.draft, index).mismatches())
+        if any(f.code == "MR109" for f in kept) and not counts_agree:  # what it is worked into is not there
+            kept = [f for f in kept if f.family == 1]
+            self.broken = True
         serious = [
             f for f in kept if (f.code == _MAY_UPSET and not counts_agree) or (f.severity != "hint" and _upsets(f))
         ]
