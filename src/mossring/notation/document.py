@@ -134,6 +134,8 @@ def read_document(text: str) -> Document:
     return doc
 
 
+_SENTENCES = 30
+"""Sentences above round 2 in which its first round is looked for."""
 _ROUND_NONE = re.compile(r"\s*(?:rnd|round|row) 0 ?[:.)-] ?(?=\S)", re.IGNORECASE)
 
 
@@ -157,7 +159,7 @@ def _line(doc: Document, line: str, at: int) -> None:
         _line(doc, line[at_first:], at + at_first)
     elif not doc.rounds and (at_second := second_within(line)) and works_in_ring(line[:at_second]):
         starts = [0, *(m.end() for m in re.finditer(r"[.!] +", line[: at_second - 1]))]
-        begun = max(k for k in starts if works_in_ring(line[k:at_second]))
+        begun = next((k for k in reversed(starts[-_SENTENCES:]) if works_in_ring(line[k:at_second])), 0)
         _line(doc, line[:begun].rstrip(), at)
         _line(doc, line[begun:at_second].rstrip(), at + begun)
         _line(doc, line[at_second:], at + at_second)

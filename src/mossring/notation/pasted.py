@@ -161,11 +161,11 @@ _CORNER_SENTENCE = re.compile(
 
 
 _CALLED_SO = re.compile(
-    r"\b(?P<name>V-?st(?:itch)?|shell|fan|scallop) ?\((?P<made>[^()]*\d? ?[a-z]{2,4}[^()]*,[^()]*)\)(?= (?:in|into)\b)",
+    r"\b(?P<name>V-?st(?:itch)?|shell|fan|scallop) ?\((?P<made>[^(),]{2,40},[^()]{2,120})\)(?= (?:in|into)\b)",
     re.IGNORECASE,
 )
 """A group by its usual name, and what it is made of."""
-_CORNER_BESIDE = re.compile(r"\bcorner\b[^()*;.,]{0,30}(?P<told>\((?:=|i\.e\.|that is)[ ,]*(?P<made>[^()]*\d[^()]*)\))")
+_CORNER_BESIDE = re.compile(r"\bcorner\b[^()*;.,]{0,30}(?P<told>\((?:=|i\.e\.|that is)[ ,]*(?P<made>[^()]{2,120})\))")
 
 
 def without_definitions(text: str) -> tuple[str, list[Definition]]:
@@ -176,7 +176,7 @@ def without_definitions(text: str) -> tuple[str, list[Definition]]:
         if names_stitches(m["told"].split("=", 1)[1]) and (told := definitions_in(m["told"])):
             found += told
             text = text[: m.start()] + " " * (m.end() - m.start()) + text[m.end() :]
-    for m in _CALLED_SO.finditer(text):  # `V-st (dc, ch 1, dc) in each st`
+    for m in filter(lambda m: names_stitches(m["made"]), _CALLED_SO.finditer(text)):  # `V-st (dc, ch 1, dc) in each st`
         found.append(Definition((m["name"],), m["made"]))
         text = text[: m.end("name")] + " " * (m.end() - m.end("name")) + text[m.end() :]
     beside, said = _CORNER_BESIDE.search(text), _CORNER_SENTENCE.search(text)

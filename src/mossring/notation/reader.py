@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from mossring.notation import closing, grouping, growing, openers, remarks, repeating, sides, stitching, targets
 from mossring.notation.cursor import CHAIN_WORDS, STITCH_WORDS, Cursor, Names, UnreadableError
-from mossring.notation.marks import Marks
+from mossring.notation.marks import MAX_NESTING, Marks
 from mossring.notation.stated import read_stated
 from mossring.notation.tree import (
     Act,
@@ -323,5 +323,7 @@ class Reader:
 
     def instruction(self, nodes: list[Node], marks: Marks, depth: int) -> None:
         """Read one instruction onto `nodes`. Raises UnreadableError where nothing can be made of it."""
+        if depth > MAX_NESTING:
+            raise self.c.fail("instruction")
         if not openers.read(self, nodes, marks, depth):
             nodes.extend(stitching.stitches(self))

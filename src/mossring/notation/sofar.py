@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING
 
 from mossring.notation import grouping, places, targets
 from mossring.notation.cursor import Cursor
-from mossring.notation.marks import Marks
+from mossring.notation.marks import MAX_NESTING, Marks
 from mossring.notation.tree import Chain, Node, Repeat, Skip, Together, Work
 from mossring.notation.until import END, read_until
 from mossring.notation.words import NUMBERS
@@ -208,7 +208,7 @@ def run_so_far(nodes: list[Node]) -> int:
     run = 0
     for node in reversed(nodes):
         at_start = isinstance(node, Work) and node.where.mode in ("same", "start", "any")
-        at_start = at_start and not (_comes_back(node) and any(map(_goes_on, nodes[: nodes.index(node)])))
+        at_start = at_start and not (_comes_back(node) and any(map(_goes_on, nodes[: len(nodes) - run - 1])))
         if at_start and run and _repeats_too(nodes, len(nodes) - run - 1):
             run += 1
             break
@@ -216,6 +216,7 @@ def run_so_far(nodes: list[Node]) -> int:
         if (
             moves
             or not isinstance(node, Work | Chain | Skip | Repeat | Together)
+            or _deep(node)
             or at_start
             or (isinstance(node, Chain) and node.label)
         ):
@@ -226,6 +227,16 @@ def run_so_far(nodes: list[Node]) -> int:
     last = body[-1] if body else None
     ends_alike = isinstance(last, Chain) and begins and replace(last, span=(0, 0)) == replace(body[0], span=(0, 0))
     return run - begins if run == len(nodes) or ends_alike else run  # `ch 1, 2 dc in next sp, ch 1, repeat`
+
+
+def _deep(node: Node) -> bool:
+    """Whether repeats go as deep into each other as they may."""
+    depth = 0
+    inner: Node | None = node
+    while isinstance(inner, Repeat) and depth < MAX_NESTING:
+        depth += 1
+        inner = next((n for n in inner.body if isinstance(n, Repeat)), None)
+    return depth >= MAX_NESTING
 
 
 def _comes_back(node: Node) -> bool:

@@ -419,7 +419,7 @@ def _more_in_place(r: Reader, depth: int, each: bool) -> tuple[Node, ...]:
         if [type(n) for n in more] == [Chain, Work] and all(_in_same_place(n) for n in more):
             halves = (at, tuple(more))
         c.accept("and")
-        if c.at("in", "into"):  # `, and in each ch-1 sp make ...`
+        if c.at("in", "into", "each", "every", "fill"):  # `, and in each ch-1 sp make ...`
             c.i = at
             break
         try:
