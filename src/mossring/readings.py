@@ -16,6 +16,7 @@ from mossring.notation.meant import (
     into_gaps,
     into_spaces,
     passing_behind,
+    repeated,
     said_twice,
 )
 from mossring.notation.passing import blanked, only_prose, past_words
@@ -126,6 +127,7 @@ def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Ite
         *((way, "grouped") for way in grouped),
         *((way, "") for way in begun),
         (passing_behind(body), "deep"),
+        (repeated(body), ""),
     ]
     seen = [body]
     for other, how in ways:

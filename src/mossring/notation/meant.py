@@ -8,8 +8,10 @@ from dataclasses import replace
 from itertools import pairwise
 
 from mossring.notation.grouping import in_one_place, is_slip, unsaid
+from mossring.notation.sofar import again
 from mossring.notation.targets import ANY_STITCH, CORNER
-from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Target, Where, Work
+from mossring.notation.tree import Act, Chain, Join, Make, Node, Repeat, Skip, Target, Together, Where, Work
+from mossring.notation.until import END
 
 
 def heaped(body: Sequence[Node]) -> tuple[Node, ...]:
@@ -145,3 +147,26 @@ def _other_half(out: Sequence[Node], wide: int) -> Work | None:
     before, chain = (*out[-2:], None, None)[:2]
     once = isinstance(before, Work) and before.where.count <= 1 and not is_slip(before)
     return before if once and isinstance(chain, Chain) and chain.n >= wide and isinstance(before, Work) else None
+
+
+def repeated(body: Sequence[Node]) -> tuple[Node, ...]:
+    """`1 sc, inc (18)`: single stitches and increases one after the other, again to the end of the round."""
+    begins = next((k for k, n in enumerate(body) if not isinstance(n, Act) and not _one_chain(n)), len(body))
+    ends = next((k for k, n in enumerate(body) if isinstance(n, Join)), len(body))
+    run = list(body[begins:ends])
+    plain = all(isinstance(n, Together) or (isinstance(n, Work) and _one_kind(n)) for n in run)
+    if len(run) < _RUN or not plain or ends < len(body) - 1:
+        return tuple(body)
+    span = (run[0].span[0], run[-1].span[1])
+    return (*body[:begins], Repeat(again(run, len(run)), None, span, until=END), *body[ends:])
+
+
+_RUN = 2
+
+
+def _one_kind(work: Work) -> bool:
+    return work.where.mode in ("next", "first") and len(work.group) == 1 and isinstance(work.group[0], Make)
+
+
+def _one_chain(node: Node) -> bool:
+    return isinstance(node, Chain) and node.n == 1

@@ -21,11 +21,11 @@ def unheaded(doc: Document) -> None:
 
 def _begun_above(doc: Document, at: int, word: str) -> bool:
     """Whether the last line above round 2 works into the ring: it becomes round 1."""
-    line = next((n for n in reversed(doc.notes) if n.at < at and n.kind in ("note", "header")), None)
+    line = next((n for n in reversed(doc.notes) if n.at < at and n.kind in ("note", "header", "heading")), None)
     if line is None or not works_in_ring(line.text):
         return False
     doc.notes.remove(line)
-    doc.rounds.insert(0, RoundLine(1, 1, line.text.rstrip(), line.at, (line.at, line.at), word))
+    doc.rounds.insert(0, RoundLine(1, 1, line.text.rstrip(" :\n"), line.at, (line.at, line.at), word))
     return True
 
 
