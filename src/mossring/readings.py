@@ -93,13 +93,13 @@ def otherwise(
 
 
 def _ends_in_count(state: State, line: RoundLine, tree: RoundTree) -> tuple[State, RoundTree] | None:
-    """`[4 dc, ch 3] 3 times in ring; 12 dc`: the stitches at the end are no work but the count, if the round comes to
-    it without them."""
+    """`[4 dc, ch 3] 3 times in ring; 12 dc`, `2 dc in each sp, 24 dc`: the stitches at the end are no work but the
+    count, if the round comes to it without them."""
     last = tree.body[-1] if len(tree.body) > 1 else None
     make = last.group[0] if isinstance(last, Work) and len(last.group) == 1 and not last.where.said else None
     if not isinstance(last, Work) or not isinstance(make, Make) or make.n > 1 or tree.stated:
         return None
-    if last.span[1] < len(line.text.rstrip(" .")) or ";" not in line.text[: last.span[0]][-2:]:
+    if last.span[1] < len(line.text.rstrip(" .")) or not {";", ","} & set(line.text[: last.span[0]][-2:]):
         return None
     without = replace(tree, body=tree.body[:-1])
     again = work_round(state, without, yarn=line.yarn or tree.yarn, around=line.word != "Row")

@@ -44,10 +44,11 @@ def as_round(r: Reader) -> bool:
     if c.at("rnd", "round", "row") and c.ahead().kind == "num" and c.ahead(2).text in ("again", "once"):
         round_number(r, i)  # `Row 2 again`
         return True
-    again = c.tokens[c.i - 1].text == "same" and (c.at("again", "thing") or c.ends(0))
+    again = c.tokens[c.i - 1].text == "same" and (c.at("again", "thing", "with", "but") or c.ends(0))
+    again = again and (c.i > i + 1 or i == 0)  # `do the same again, with 4 more dc on each side`
     before = c.at("as") and c.ahead().text == "before" and c.ahead(2).text in (",", "with", "but", "adding")
     c.i += 2 * before
-    if before or c.accept("ditto") or (c.i > i + 1 and again):  # `do the same again, with 4 more dc on each side`
+    if before or again or c.accept("ditto"):
         c.accept("again", "thing") and c.accept("again")
         r.repeat_of, r.repeat_span = -1, c.span_from(i)
         _additions(r)

@@ -360,7 +360,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     ((), _times_bracket),
     (_OPEN, _repeat_bracket),
     (_OPEN, _bracket),
-    (("all", "around", "round", "throughout"), _all_round),
+    (("all", "around", "round", "throughout", "to"), _all_round),
     (("rep", "repeat", "reps", "work", "from"), _repeat),
     (("move",), _move),
     (("continue", "cont", "continuing", "so"), _on_around),

@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 from mossring.notation import grouping, places, targets
 from mossring.notation.cursor import Cursor
 from mossring.notation.marks import MAX_NESTING, Marks
-from mossring.notation.tree import Chain, Node, Repeat, Skip, Together, Work
+from mossring.notation.tree import Chain, Node, Repeat, Skip, Together, Until, Work
 from mossring.notation.until import END, read_until
 from mossring.notation.words import NUMBERS
 
@@ -111,7 +111,7 @@ def all_round(r: Reader, nodes: list[Node]) -> bool:
     alone = c.tokens[i - 1].text not in (",", ";", ".")  # `2 sc in one st around`
     if not one or begun < (1 if alone else _SEVERAL):
         return False
-    if read_until(c) != END or not (c.ends(0) or c.at("(", "[", ".", ";", ",", "=", "-")):
+    if read_until(c) not in (END, Until("across")) or not (c.ends(0) or c.at("(", "[", ".", ";", ",", "=", "-")):
         c.i = i
         return False
     nodes[len(nodes) - begun :] = [Repeat(again(nodes, begun), None, c.span_from(i), until=END)]
