@@ -67,9 +67,9 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
         return _read_joined(c, i)
     if not may_close:
         return None
-    slips = c.ahead().text in ("sl", "ss", "slst")  # `1 ss into first dc`
-    if (after_chain or slips) and c.token.value == 1 and c.opens_stitch(1):  # `1 ch, 1 dc in top of 3 ch`
-        c.i += 1
+    if c.token.value == 1 and c.opens_stitch(1):
+        slips = c.ahead().text in ("sl", "ss", "slst")
+        c.i += after_chain or slips  # `1 ch, 1 dc in top of 3 ch`, `1 ss into first dc`
     stitch = c.stitch()
     if stitch == "slst" and c.at("to") and c.ahead().text in ("form", "make"):
         return _finish(c, i, stitch, *_NOWHERE)

@@ -172,13 +172,17 @@ def without_definitions(text: str) -> tuple[str, list[Definition]]:
     """A round's text with blanks for the sentences in which it defines a special stitch (`... join. Corner = (2 dc, ch
     2, 2 dc) in ch-2 sp.`), and what those define."""
     found: list[Definition] = []
-    for m in _DEFINED_AMID.finditer(text):
+    for m in _DEFINED_AMID.finditer(text) if "=" in text else ():
         if names_stitches(m["told"].split("=", 1)[1]) and (told := definitions_in(m["told"])):
             found += told
             text = text[: m.start()] + " " * (m.end() - m.start()) + text[m.end() :]
-    for m in filter(lambda m: names_stitches(m["made"]), _CALLED_SO.finditer(text)):  # `V-st (dc, ch 1, dc) in each st`
+    for m in filter(
+        lambda m: names_stitches(m["made"]), _CALLED_SO.finditer(text) if "(" in text else ()
+    ):  # `V-st (dc, ch 1, dc) in each st`
         found.append(Definition((m["name"],), m["made"]))
         text = text[: m.end("name")] + " " * (m.end() - m.end("name")) + text[m.end() :]
+    if "corner" not in text.lower():
+        return text, found
     beside, said = _CORNER_BESIDE.search(text), _CORNER_SENTENCE.search(text)
     corner = corner_told(said["told"]) if said else None
     if beside:  # `corner in next ch-2 sp (= 2 dc, ch 2, 2 dc)`

@@ -284,7 +284,8 @@ class Reader:
         last = nodes[-1] if nodes else None
         stopped = self.c.i > 0 and self.c.tokens[self.c.i - 1].text in (".", ":")
         whole = isinstance(last, Join | Act | Repeat | Together) or (isinstance(last, Work) and last.where.said)
-        stopped = stopped or (whole and self.c.ahead().text in ("sts", "stitches") and self._sums_up())
+        if whole and self.c.token.kind == "num":
+            stopped = stopped or (self.c.ahead().text in ("sts", "stitches") and self._sums_up())
         stated = read_stated(
             self.c,
             loose=isinstance(last, Join | Act)

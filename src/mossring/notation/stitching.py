@@ -161,8 +161,7 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     if not legged and c.at(*_DECREASES):  # `dc dec over next 2 sts`
         r.last_stitch = key
         return increases.decrease(r, n or 1)
-    chained = c.ahead().text in CHAIN_WORDS and c.ahead(2).kind != "num"  # `tr 2 ch tr in sp`: the number of the chains
-    after = c.number() if n is None and not legged and not chained else None
+    after = c.number() if n is None and not legged and not _chains_next(c) else None
     if after in (2, 3) and c.token.tight and c.at("inc", "incs"):  # `dc2inc`
         r.last_stitch = key
         return increases.increase(r, made=after)
@@ -234,6 +233,11 @@ def _closing(c: Cursor) -> int:
     return 0
 
 
+def _chains_next(c: Cursor) -> bool:
+    """Whether a number that comes next is that of chains: `tr 2 ch tr in sp`."""
+    return c.token.kind == "num" and c.ahead().text in CHAIN_WORDS and c.ahead(2).kind != "num"
+
+
 def _chain(c: Cursor, n: int | None, i: int) -> Node:
     if n is None:
         c.at("of") and c.ahead().text in NUMBERS and c.accept("of")  # `make a chain of four`
@@ -286,11 +290,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     around = places.at_place(c)
     if c.at("over", "across", "along") and c.ahead().text in ("to", "into") and make.stitch == "slst":
         c.i += 1
-    to_end = c.at("to") and c.ahead().text in ("end", "last", *_MIDDLE) and make.stitch != "slst"  # `dc to end`
-    cornered = "corner" in (c.ahead().text, c.ahead(2).text if c.ahead().text == "next" else "")
-    to_end = to_end or (
-        c.at("to") and cornered and c.tokens[i].kind != "num" and make.stitch != "slst"
-    )  # `dc to corner`
+    to_end = c.at("to") and make.stitch != "slst" and _goes_as_far(c, i)  # `dc to end`, `dc to corner`
     if not to_end and (c.accept("in", "into", "to", "on", "at") or around or c.at(*_BARE_PLACES)):
         if around:
             c.i += 1
@@ -329,6 +329,12 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
 
 
 _MIDDLE = ("center", "centre", "middle")
+
+
+def _goes_as_far(c: Cursor, i: int) -> bool:
+    """Whether `to` says how far a stitch goes, and not into what; i: where the instruction began."""
+    cornered = "corner" in (c.ahead().text, c.ahead(2).text if c.ahead().text == "next" else "")
+    return c.ahead().text in ("end", "last", *_MIDDLE) or (cornered and c.tokens[i].kind != "num")
 
 
 def _along_foundation(c: Cursor) -> bool:
