@@ -15,8 +15,8 @@ from mossring.notation.parts import Line
 from mossring.stitches import Dialect
 from mossring.writing import as_text, write_sheet
 
-_READ_ON = ("MR102", "MR110")
-"""Findings about words with which, or without which, the line could be read."""
+_READ_ON = ("MR102", "MR109", "MR110")
+"""Findings about words with which, or without which, the line could be read, or about its number."""
 Kind = Literal["understood", "note", "not understood", "blank"]
 
 

@@ -97,3 +97,9 @@ def test_what_a_line_defines_is_called_by_its_own_name() -> None:
     )
     became = [line.became for line in read_in(text).lines]
     assert became[1:4] == ["defines cl", "defines beg cl", "defines FP and BP"]
+
+
+def test_a_line_whose_number_is_odd_was_read_all_the_same() -> None:
+    read = read_in("US\nR1: 6 sc in MR (6)\nR3: 2 sc in each st (12)\n")
+    assert [line.kind for line in read.lines[1:]] == ["understood", "understood"]
+    assert [mark.message for mark in read.lines[2].marks] == ["Round 2 is missing: after round 1 stands round 3."]
