@@ -113,3 +113,11 @@ def test_the_same_words_thousands_of_times_are_read(words: str) -> None:
     """Whatever is said again and again neither nests the reader too deep nor makes it look back at all of it."""
     found = analyse("Rnd 1: 12 dc in ring\nRnd 2: " + words * (20_000 // len(words)))
     assert len(found.draft.rounds) == 2
+
+
+@pytest.mark.parametrize(
+    "words", ["in 3-dc [", "in next 3 sts []", "[] in next 3 sts", "in corner: (", "each st gets ()"]
+)
+def test_an_empty_bracket_is_told(words: str) -> None:
+    found = analyse("Shape: square\nRnd 1: [3 dc in ring, ch 2] 4 times\nRnd 2: " + words).findings
+    assert {f.round for f in found if f.severity == "stop"} == {2}

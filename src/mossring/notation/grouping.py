@@ -103,7 +103,11 @@ def _one_each(nodes: list[Node]) -> None:
     n = last.where.count
     before = nodes[-n:-1]
     singles = len(before) == n - 1 and all(unsaid(node) and _single(node) for node in before)
-    kinds = {node.group[0].stitch for node in nodes[-n:] if isinstance(node, Work) and isinstance(node.group[0], Make)}
+    kinds = {
+        node.group[0].stitch
+        for node in nodes[-n:]
+        if isinstance(node, Work) and node.group and isinstance(node.group[0], Make)
+    }
     if singles and _single(replace(last, where=replace(last.where, count=1))) and len(kinds) > 1:
         nodes[-1] = replace(last, where=replace(last.where, count=1))
 

@@ -382,6 +382,8 @@ def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:
         if not c.accept(_OPEN[opener.text]):
             r.trouble("bracket", at, mark=opener.text)
         group = grouping.as_group(r, inner)
+        if not group:
+            raise c.fail("instruction", token=opener)
         times = c.times()
         if times is not None:  # `into ring work [4 tr, 3 ch] three times`
             group = (Repeat(group, times, c.span_from(i)),)
