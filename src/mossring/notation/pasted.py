@@ -176,11 +176,10 @@ def without_definitions(text: str) -> tuple[str, list[Definition]]:
         if names_stitches(m["told"].split("=", 1)[1]) and (told := definitions_in(m["told"])):
             found += told
             text = text[: m.start()] + " " * (m.end() - m.start()) + text[m.end() :]
-    for m in filter(
-        lambda m: names_stitches(m["made"]), _CALLED_SO.finditer(text) if "(" in text else ()
-    ):  # `V-st (dc, ch 1, dc) in each st`
-        found.append(Definition((m["name"],), m["made"]))
-        text = text[: m.end("name")] + " " * (m.end() - m.end("name")) + text[m.end() :]
+    for m in _CALLED_SO.finditer(text) if "(" in text else ():  # `V-st (dc, ch 1, dc) in each st`
+        if names_stitches(m["made"]):
+            found.append(Definition((m["name"],), m["made"]))
+            text = text[: m.end("name")] + " " * (m.end() - m.end("name")) + text[m.end() :]
     if "corner" not in text.lower():
         return text, found
     beside, said = _CORNER_BESIDE.search(text), _CORNER_SENTENCE.search(text)

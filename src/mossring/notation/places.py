@@ -327,7 +327,10 @@ def _made_chain(c: Cursor) -> bool:
     """`first ch` of chains just made (for a picot); a `first ch-2 sp` is a place."""
     save = c.i
     c.accept("ch", "chain")
-    of = c.accept("of") and (c.accept("these", "those", "your") or True) and c.chains()
+    of = c.accept("of")
+    if of:
+        c.accept("these", "those", "your")
+        of = c.chains() is not None
     if of and (c.accept_phrase("just", "made") or c.accept("made") or c.tokens[save].text == "of"):
         return True  # `first of 3 ch`, `first ch of ch-3 just made`
     c.i = save

@@ -71,9 +71,8 @@ def _times_in_brackets(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     c = r.c
     i = c.i
     opened = c.accept("(", "[")
-    repeated = (
-        opened and c.accept("rep", "repeat") and c.accept("this", "that", "these")
-    )  # `(repeat this 2 more times)`
+    repeated = opened and c.accept("rep", "repeat")  # `(repeat this 2 more times)`
+    repeated = repeated and c.accept("this", "that", "these")
     times = c.times() if opened else None
     if times is None or times + repeated < _SEVERAL or not c.accept(")", "]"):
         c.i = i
