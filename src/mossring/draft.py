@@ -72,11 +72,11 @@ class DraftRound:
     entry: Entry
     troubles: list[Trouble]
     memo: dict[object, object]
+    worked: WorkedRound = field(init=False)
 
-    @property
-    def worked(self) -> WorkedRound:
+    def __post_init__(self) -> None:
         assert self.after.before is not None
-        return self.after.before
+        self.worked = self.after.before
 
 
 @dataclass(slots=True)

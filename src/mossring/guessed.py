@@ -32,6 +32,8 @@ def guess_shape(doc: Document, work: Work) -> Draft:
         draft = work(titled)
         if _rounds_with(draft, titled.sides):
             return draft
+    if titled is None and _called_round(doc):
+        return work(Shape("circle", 0))
     for n in _GUESSED_SIDES:
         draft = work(Shape(_NAMED[n], n))
         if n != RECTANGLE and draft.doc.begin.kind == "foundation":
@@ -82,6 +84,17 @@ def titled_shape(doc: Document) -> Shape | None:
     return Shape(f"circle to {_NAMED[named]}", named, True) if "circle" in words else Shape(_NAMED[named], named)
 
 
+_ROUND = re.compile(
+    r"\b(?:circle|circular|disc|disk|wheel|round(?=\W*$| (?:mat|coaster|base|motif|doily|patch)\b))\b", re.I
+)
+"""A title that calls the motif round."""
+
+
+def _called_round(doc: Document) -> bool:
+    """Whether the title calls the motif round, and no round speaks of corners."""
+    return bool(_ROUND.search(doc.title)) and not any("corner" in line.text.lower() for line in doc.rounds)
+
+
 _SHORT_NAMES = {"hex": "hexagon", "oct": "octagon", "pent": "pentagon"}
 
 
@@ -119,7 +132,7 @@ _MOST_IN_CORNER = 3
 """Stitches in one place, no chain among them, that may be a corner: `3 sc in each sc` makes a hexagon of six."""
 _JOINS = re.compile(
     r"\bnot join\b(?!.*\bturn)"
-    r"|\b(?<!not )(?:join|(?:ss|sl st|slst|slip stitch) (?:(?:in)?to|in (?:top|the top|first)))\b",
+    r"|\b(?<!not )(?:join|close|(?:ss|sl st|slst|slip stitch) (?:(?:in)?to|in (?:top|the top|first)))\b",
     re.IGNORECASE,
 )
 """A `Row 1` that is joined is a round, and one that is neither joined nor turned."""

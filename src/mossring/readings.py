@@ -11,6 +11,8 @@ from mossring.notation.increases import in_the_others
 from mossring.notation.meant import (
     all_in_space,
     corners_in_stitches,
+    each_in_its_own,
+    from_here,
     halves_in,
     heaped,
     into_gaps,
@@ -128,6 +130,8 @@ def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Ite
         *((way, "") for way in begun),
         (passing_behind(body), "deep"),
         (repeated(body), ""),
+        (each_in_its_own(body), ""),
+        (from_here(body), ""),
     ]
     seen = [body]
     for other, how in ways:

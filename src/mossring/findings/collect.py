@@ -81,6 +81,7 @@ class _Collector:
         self.lines: set[tuple[str, int]] = set()
         self.suspect: Finding | None = None
         self.mixed: set[int] = set()
+        self.miscounted = -1
 
     def run(self) -> list[Finding]:
         kept = raw(self.draft, None)
@@ -96,6 +97,9 @@ class _Collector:
 
     def _round(self, index: int, r: DraftRound) -> list[Finding]:
         kept = [self._as_mended(index, f) for f in raw(self.draft, index) if self._stands(index, f)]
+        if self.miscounted == index - 1 and any(f.code == "MR201" and f.severity == "stop" for f in kept):
+            kept = [f for f in kept if f.family == 1]  # a place is missing where there were not what was stated
+            self.broken = True
         kept = [f for f in kept if self._first_on_line(f, r)]
         if r.number in self.mixed:
             kept = [f for f in kept if f.code != "MR301" or not self._only_named(index)]
@@ -193,6 +197,8 @@ class _Collector:
             f.code in _SKEWED or (f.severity == "stop" and (f.family < 3 or self._far_off(index))) for f in misread
         ):
             self.broken = True
+        if any(f.code == "MR301" for f in misread):
+            self.miscounted = index
 
     def _stood_in(self, index: int) -> Fix | None:
         """A round of a circle with which it comes to what it states, where the next round shows that this was meant

@@ -118,6 +118,8 @@ def _by_first_word(dialect: Dialect) -> dict[str, list[tuple[tuple[str, ...], st
 
 def _in_a_word(tokens: list[Token]) -> list[Token]:
     """The tokens with each phrase that says what one word does (`as far as`: `to`) as that word."""
+    if PHRASES.keys().isdisjoint(t.text for t in tokens):
+        return tokens
     out: list[Token] = []
     k = 0
     while k < len(tokens):
@@ -186,6 +188,8 @@ class Cursor:
             else:
                 self.troubles.append(Trouble("misspelt", (t.start, t.end), {**data, "likely": likely}))
                 t.text = likely
+        if {"from", "round"}.isdisjoint(t.text for t in self.tokens):
+            return
         for k, (t, then) in enumerate(pairwise(self.tokens)):
             if t.text == "from" and then.text in ("ring", "circle", "loop"):  # `ss to from a ring`
                 t.text = "form"
@@ -220,7 +224,10 @@ class Cursor:
         return self.i > 0 and "\n" in self.text[self.tokens[self.i - 1].end : self.token.start]
 
     def ahead(self, k: int = 1) -> Token:
-        return self.tokens[min(self.i + k, len(self.tokens) - 1)]
+        try:
+            return self.tokens[self.i + k]
+        except IndexError:
+            return self.tokens[-1]
 
     def at(self, *texts: str) -> bool:
         t = self.tokens[self.i]

@@ -235,7 +235,7 @@ def _prose(doc: Document, line: str, at: int) -> None:
     if opens_section(bare):
         doc.in_stitches = True
     defined = definitions_in(bare) if not dialect or lists_stitches(bare) else []
-    told = any(names_stitches(d.made) for d in defined) and ("=" in bare or ":" in bare)
+    told = any(names_stitches(d.made) and not says_begin(d.made) for d in defined) and ("=" in bare or ":" in bare)
     if not (doc.title or doc.header or doc.in_stitches or told):
         defined = []  # `Motif A - lattice hexagon` is a title
     if defined and not doc.rounds and (doc.in_stitches or len(defined[0].names) > 1):
@@ -254,7 +254,7 @@ def _prose(doc: Document, line: str, at: int) -> None:
         doc.title = bare.lstrip("# ").rstrip(":")
         if doc.terms is None and not bare.isupper() and (country := re.search(r"\b(?:US|UK)\b", bare)):
             doc.terms, doc.terms_span = ("us" if country[0] == "US" else "uk"), span  # `Ship's bell (UK amigurumi)`
-        begin = bare.rsplit(". ", 1)[-1]
+        begin = re.split(r"[.:] ", bare)[-1]
         if begin != bare and not doc.said_begin and says_begin(begin):  # `Luggage tag, in rows. 11 ch.`
             _begins(doc, begin, span)
         if besides := defined_besides(bare):

@@ -7,8 +7,9 @@ from dataclasses import replace
 from itertools import groupby
 
 from mossring.notation.targets import ANY_STITCH, CORNER
-from mossring.notation.tree import Act, Chain, Growth, Make, Node, Repeat, Target, Until, Where, Work
+from mossring.notation.tree import Act, Chain, Growth, Make, Node, Repeat, Target, Together, Until, Where, Work
 from mossring.notation.until import END
+from mossring.stitches.table import composed, is_stitch
 
 _TO_CORNER = Until("target", CORNER)
 
@@ -168,7 +169,7 @@ def ended(body: Sequence[Node], end: Sequence[Node]) -> tuple[Node, ...]:
 
 
 def evenly(body: Sequence[Node], n: int, below: Sequence[str]) -> tuple[Node, ...]:
-    """The instructions with n increases spread over their sweep. below: the stitches that it goes over, by kind; one
+    """The instructions with n increases (less than none: decreases) spread over their sweep. below: the stitches that it goes over, by kind; one
     that is not named is as they are."""
     k = next((k for k, x in enumerate(body) if isinstance(x, Work) and x.where.mode == "each"), -1)
     sweep = body[k] if k >= 0 else None
@@ -178,6 +179,8 @@ def evenly(body: Sequence[Node], n: int, below: Sequence[str]) -> tuple[Node, ..
     one = Work((replace(make, stitch=make.stitch or below[0]),), Where("next", (ANY_STITCH,), sweep.span), sweep.span)
     starts = k > 0 and isinstance(first := body[0], Chain) and first.n > 1  # which is the first stitch of them all
     edge, total = len(below), len(below) + n
+    if n < 0:
+        return (*body[:k], *_taken_in(one, edge, total), *body[k + 1 :])
     made = [-(-(j + 1) * total // edge) + -j * total // edge for j in range(edge)]
     out: list[Node] = []
     for several, run in groupby(made[starts:]):
@@ -186,6 +189,21 @@ def evenly(body: Sequence[Node], n: int, below: Sequence[str]) -> tuple[Node, ..
     if starts and made[0] > 1:
         out.insert(0, replace(_of(one, made[0] - 1), where=replace(one.where, mode="same")))
     return (*body[:k], *out, *(x for x in body[k + 1 :] if not (isinstance(x, Work) and x.where.mode == "each")))
+
+
+def _taken_in(one: Work, edge: int, total: int) -> list[Node]:
+    """So many stitches in all over more places of an edge, two together where there are too many."""
+    make = one.group[0]
+    assert isinstance(make, Make)
+    legs = [(j + 1) * edge // total - j * edge // total for j in range(max(0, total))]
+    if not is_stitch(key := composed("tog", make.stitch, 2)) or not set(legs) <= {1, 2}:
+        return [replace(one, where=replace(one.where, mode="each", until=END))]
+    out: list[Node] = []
+    for several, run in groupby(legs):
+        count = sum(1 for _ in run)
+        pair = Together(replace(make, stitch=key, n=count), (one.where, one.where), one.span)
+        out.append(pair if several == 2 else replace(one, where=replace(one.where, count=count)))
+    return out
 
 
 def _of(one: Work, n: int) -> Work:

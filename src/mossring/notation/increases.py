@@ -69,6 +69,8 @@ def increase(r: Reader, n: int = 1, made: int = 2) -> list[Node]:
     c = r.c
     i = c.i
     c.i += 1
+    if c.token.tight and c.token.value in (PAIR, 3):  # `inc3`
+        made = c.number() or made
     make = Make(r.last_stitch or "", made, c.span_from(i), part=r.part)
     if (nth := _every_nth(c)) is not None:  # `inc in every 3rd st`
         place = Where("next", (targets.ANY_STITCH,), c.span_from(i))
@@ -119,15 +121,16 @@ PAIR = 2
 
 
 def increased_evenly(r: Reader) -> list[Node] | None:
-    """`increase 12 tr evenly`, `increasing 8 sts evenly around`: where they come is known when the round is worked, so
-    it is a stitch in each, and what it grows by; None with nothing read."""
+    """`increase 12 tr evenly`, `increasing 8 sts evenly around`, `decrease 4 sts evenly`: where they come is known when
+    the round is worked, so it is a stitch in each, and what it grows by; None with nothing read."""
     c = r.c
     i = c.i
     m = _EVENLY.match(c.text, c.token.start)
     said = (m["n"] or m["behind"] or m["bare"]).lower() if m else ""
     n = min(int(said), _MOST) if said.isdecimal() and len(said) < 9 else NUMBERS.get(said, 0)
-    if m is None or not n:
+    if m is None or not n or (c.at(*DECREASES) and "even" not in m[0].lower()):
         return None
+    n = -n if c.at(*DECREASES) else n
     while c.token.kind != "end" and c.token.start < m.end():
         r.last_stitch = c.stitch() or r.last_stitch
         c.i += c.token.start < m.end()
@@ -147,8 +150,9 @@ def increased_evenly(r: Reader) -> list[Node] | None:
     ]
 
 
+DECREASES = ("dec", "decs", "decrease", "decreases", "decreasing")
 _EVENLY = re.compile(
-    r"inc(?:reas(?:e|ing))? (?:by )?(?:(?P<n>\w+) (?:more |extra )?(?:[a-z]+ )?"
+    r"(?:in|de)c(?:reas(?:e|ing))? (?:by )?(?:(?P<n>\w+) (?:more |extra )?(?:[a-z]+ )?"
     r"(?:evenly(?: spaced)?|(?=(?:in |on |per )?(?:each |every |this )?(?:round|rnd)))"
     r"|evenly (?:spaced )?(?P<behind>\w+) (?:times|sts?|stitches)"
     r"|(?P<bare>\w+) (?:times|sts|stitches)(?=\W*(?:$|join|[.;(\[]|sl st|ss)))\b",

@@ -122,6 +122,35 @@ def corners_in_stitches(body: Sequence[Node]) -> tuple[Node, ...]:
     )
 
 
+def each_in_its_own(body: Sequence[Node], begun: bool = False) -> tuple[Node, ...]:
+    """The instructions with `*5 sc, 3 sc in same st*` as said of the next stitch, all three in one. begun: something stands
+    before them."""
+    return tuple(
+        replace(n, body=each_in_its_own(n.body, begun or k > 0))
+        if isinstance(n, Repeat)
+        else replace(n, where=replace(n.where, mode="next", targets=(ANY_STITCH,)))
+        if isinstance(n, Work) and n.where.mode == "same" and n.where.targets in ((), (ANY_STITCH,)) and (begun or k)
+        else n
+        for k, n in enumerate(body)
+    )
+
+
+def from_here(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with the first place called `next`, behind slip stitches into such a place, as that one."""
+    k = next((k for k, n in enumerate(body) if not (isinstance(n, Act) or is_slip(n))), 0)
+    first = body[k] if 0 < k < len(body) else None
+    if isinstance(first, Repeat) and first.times:
+        return (*body[:k], replace(first, body=tuple(_bare(n) for n in first.body)), *body[k + 1 :])
+    return tuple(body)
+
+
+def _bare(node: Node) -> Node:
+    named = isinstance(node, Work) and node.where.mode == "next" and bool(node.where.targets)
+    if isinstance(node, Work) and named and node.where.targets[0].is_space:
+        return replace(node, where=replace(node.where, bare=True))
+    return node
+
+
 def _half(node: Node | None) -> Make | None:
     """Stitches of one kind that name no place, as said of one: in a space there are no loops."""
     if not isinstance(node, Work) or not unsaid(node) or node.where.targets != (ANY_STITCH,):

@@ -228,7 +228,12 @@ def _skip(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     if c.accept("nothing", "none"):
         return True
     from_first = c.at("first")
+    sweep = nodes[-1] if nodes and not depth else None
     wheres = places.read_places(c)
+    swept = isinstance(sweep, Work) and sweep.where.mode == "each" and sweep.where.until == END
+    corner = wheres[0].targets[:1] == (targets.CORNER,) or "corner" in {t.text for t in c.tokens[i : c.i]}
+    if swept and corner and len(wheres) == 1:  # `sc in each st, skipping the corner sps`: a sweep over stitches does
+        return True
     if from_first and wheres[0].count > 1:  # `skip first 2 sts`: the one that the start stands on is the first of them
         wheres[0] = replace(wheres[0], mode="first")
     c.accept("behind") and (c.accept("post", "fpdc", "it"), c.accept("st", "sts"))
@@ -331,6 +336,10 @@ def _remark(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return depth == 0 and (remarks.clause(r.c, nodes) or remarks.motion(r.c, nodes))
 
 
+def _alternately(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    return depth == 0 and sofar.alternately(r, nodes)
+
+
 def _all_round(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return not depth and not marks.open and sofar.all_round(r, nodes)
 
@@ -361,6 +370,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (_OPEN, _repeat_bracket),
     (_OPEN, _bracket),
     (("all", "around", "round", "throughout", "to"), _all_round),
+    (("alternately", "alternating"), _alternately),
     (("rep", "repeat", "reps", "work", "from"), _repeat),
     (("move",), _move),
     (("continue", "cont", "continuing", "so"), _on_around),
@@ -378,7 +388,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (_SKIPPING, _skip),
     (("corner",), _say_corner),
     ((*LOOP_PARTS, "back", "front"), throughout.part_led),
-    (("corners", "sides", "between", "elsewhere", "along", "on"), placing.labelled),
+    (("corners", "sides", "side", "gaps", "between", "elsewhere", "along", "on"), placing.labelled),
     (("between", "working", "work"), placing.between_first),
     (("you", "we", *_INTO), _told_to),
     (_INTO, placing.place_first),

@@ -352,14 +352,19 @@ _CHAINLESS = re.compile(
 
 
 _THROUGHOUT = re.compile(
-    r"\b((?:[a-z]+ ){1,4})(?:is |are )?(?:worked |used )?(?:throughout|all through)\b", re.IGNORECASE
+    r"\b(?P<said>(?:[a-z]+ ){1,4})(?:is |are )?(?:worked |used )?(?:throughout|all through)\b"
+    r"|^(?P<only>(?:[a-z]+ ){1,3})only[.!]?$"
+    r"|^(?:it's |it is )?(?:all|entirely|everything|worked entirely)(?: is| are)?(?: worked)?(?: in)?"
+    r" (?P<all>(?:[a-z]+ ){0,2}[a-z]+)[.!]?$",
+    re.IGNORECASE,
 )
 
 
 def told_throughout(words: str) -> str:
-    """The words before `throughout` (`worked in half double crochet throughout`), among them perhaps a stitch."""
+    """The words before `throughout` (`worked in half double crochet throughout`), before `only` on a line of its own
+    or behind `all in`: among them perhaps a stitch."""
     m = _THROUGHOUT.search(words)
-    return m[1].lower().strip() if m else ""
+    return m[m.lastgroup or 0].lower().strip() if m else ""
 
 
 def told_chainless(line: str) -> str:

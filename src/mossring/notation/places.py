@@ -166,6 +166,11 @@ def _plain_place(c: Cursor, i: int) -> Where:
         c.accept("following", "skipped", "unworked", "unused", "free")
         n = read_count(c)
         return Where("next", (_target_or_stitch(c),), c.span_from(i), 1 if n is None else n)
+    if c.at("corner") and c.ahead().text in (",", ")", "]"):
+        return Where("next", (read_target(c),), c.span_from(i), bare=True)
+    if c.at("each") and c.ahead().text in STITCH_WORDS:
+        c.i += 1
+        return _each(c, i)
     ring = read_ring(c)
     if ring:
         return Where("next", (ring,), c.span_from(i))

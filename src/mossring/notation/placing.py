@@ -66,7 +66,8 @@ def between_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> boo
 
 
 def labelled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    """`corners: 3 dc, ch 2, 3 dc; sides: 7 dc`, `between corners: ...`: what comes in each corner, and on each side."""
+    """`corners: 3 dc, ch 2, 3 dc; sides: 7 dc`, `between corners: ...`: what comes in each corner, and on each side;
+    `side gaps: 3 dc`: in each gap between groups."""
     c = r.c
     i = c.i
     k = next(k for k in range(6) if c.ahead(k).text not in _SIDED or k == 5)
@@ -74,9 +75,14 @@ def labelled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     if not k or not (c.ahead(k).text == ":" or grouped):
         return False
     sided = any(c.ahead(j).text in ("sides", "side", "between", "elsewhere") for j in range(k))
+    gaps = any(c.ahead(j).text in ("gaps", "gap") for j in range(k))
     c.i = i + k + (not grouped)
     if not sided:
         each = Where("each", (targets.CORNER,), c.span_from(i), until=END)
+        nodes.extend(sweeps.swept(r, stitching.worked_in(r, [each], i, depth)))
+        return True
+    if gaps:
+        each = Where("each", (Target("gap"),), c.span_from(i), until=END)
         nodes.extend(sweeps.swept(r, stitching.worked_in(r, [each], i, depth)))
         return True
     before = len(nodes)
@@ -85,7 +91,7 @@ def labelled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return True
 
 
-_SIDED = ("corners", "sides", "side", "between", "elsewhere", "along", "on", "each", "every", "all")
+_SIDED = ("corners", "sides", "side", "between", "elsewhere", "along", "on", "each", "every", "all", "gaps", "gap")
 """Words before a colon that say where on the motif the words behind it belong."""
 
 

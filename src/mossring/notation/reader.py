@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from mossring.notation import closing, grouping, growing, openers, remarks, repeating, sides, stitching, targets
+from mossring.notation import closing, grouping, growing, openers, plain, remarks, repeating, sides, stitching, targets
 from mossring.notation.cursor import CHAIN_WORDS, STITCH_WORDS, Cursor, Names, UnreadableError
 from mossring.notation.marks import MAX_NESTING, Marks
 from mossring.notation.stated import read_stated
@@ -326,5 +326,7 @@ class Reader:
         """Read one instruction onto `nodes`. Raises UnreadableError where nothing can be made of it."""
         if depth > MAX_NESTING:
             raise self.c.fail("instruction")
-        if not openers.read(self, nodes, marks, depth):
+        if (common := plain.read(self, depth)) is not None:
+            nodes.extend(common)
+        elif not openers.read(self, nodes, marks, depth):
             nodes.extend(stitching.stitches(self))

@@ -16,6 +16,20 @@ if TYPE_CHECKING:
     from mossring.notation.reader import Reader
 
 
+def alternately(r: Reader, nodes: list[Node]) -> bool:
+    """`1 dc and 2 dc alternately`: the two in turn, all round."""
+    c = r.c
+    i = c.i
+    pair = nodes[-2:]
+    if len(pair) < 2 or not all(isinstance(n, Work) and n.where.mode in ("next", "same") for n in pair):
+        return False
+    c.i += 1
+    until = read_until(c) or END
+    body = tuple(grouping.in_one_place(n) for n in pair)
+    nodes[-2:] = [Repeat(body, None, (pair[0].span[0], c.span_from(i)[1]), until=until)]
+    return True
+
+
 def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     """`dc in next st, 2 dc in next st, six times`: what the round has so far, or what stands between stars, so many
     times in all; `...; do this 3 times`: what its sentence has."""

@@ -33,7 +33,6 @@ BEGINNING = ("beg", "beginning", "starting", "initial", "first")
 PICOT_CHAINS = 3
 """A picot that nobody described has three chains (common practice, no source)."""
 _OPEN = {"(": ")", "[": "]"}
-_DECREASES = ("dec", "decs", "decrease", "decreases")
 _BARE_PLACES = ("between", "mr", "each", "same", "next", "every", "per")
 """Words of a place that stand without an `in` before them in a notebook: `2 dc same st`."""
 
@@ -49,8 +48,8 @@ def stitches(r: Reader) -> list[Node]:
             return evenly or increases.increase(r)
     if _a_round_of(c):
         return _once_around(r, i)
-    if c.at(*_DECREASES):
-        return increases.decrease(r)
+    if c.at(*increases.DECREASES):
+        return increases.increased_evenly(r) or increases.decrease(r)
     name = c.name()
     start = "" if name else _start(c)
     name = name or c.name()
@@ -59,14 +58,14 @@ def stitches(r: Reader) -> list[Node]:
     at = c.i
     n = c.number()
     c.accept("more")
-    if n is not None and c.at("x") and c.ahead().text in ("inc", "incs", *_DECREASES):  # `6 x inc`
+    if n is not None and c.at("x") and c.ahead().text in ("inc", "incs", *increases.DECREASES):  # `6 x inc`
         c.i += 1
     elif n is not None and c.at("x") and c.opens_stitch(1) and c.ahead().text not in CHAIN_WORDS:  # `8 x sc in ring`
         c.i += 1
         return placed(r, Make(c.stitch() or "", n, c.span_from(i), part=part or r.part), i)
     if n is not None and c.at("inc", "incs", "increases"):
         return increases.increase(r, n)
-    if n is not None and c.at(*_DECREASES):
+    if n is not None and c.at(*increases.DECREASES):
         return increases.decrease(r, n)
     pair = n in (2, 3) and c.token.tight and c.ahead().text in ("inc", "incs", "increase")
     if pair and c.opens_stitch():  # `2-dc inc`
@@ -158,7 +157,7 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     if n is None and not legged and c.at("inc", "incs", "increase"):  # `dc inc in next st`
         r.last_stitch = key
         return increases.increase(r)
-    if not legged and c.at(*_DECREASES):  # `dc dec over next 2 sts`
+    if not legged and c.at(*increases.DECREASES):  # `dc dec over next 2 sts`
         r.last_stitch = key
         return increases.decrease(r, n or 1)
     after = c.number() if n is None and not legged and not _chains_next(c) else None
@@ -207,6 +206,8 @@ def _goes_on(c: Cursor) -> bool:
         k += 2
     if k:
         return c.ahead(k).text in ("in", "into") and c.ahead(k + 1).text in ("next", "each", "same")
+    if _in_a_bracket(c):
+        return True
     if not c.at("in", "into"):
         return False
     c.i += 1
@@ -216,7 +217,20 @@ def _goes_on(c: Cursor) -> bool:
     return opens
 
 
-_ELSEWHERE = ("each", "every", "next", "same", "first", "last", "ring", "all", "magic")
+def _in_a_bracket(c: Cursor) -> bool:
+    """Whether a number alone in a bracket is one of stitches: `(2, ch 2, 2) in corner`, `[1, (dc, ch 1, dc)] x 6`."""
+    if c.i > 1 and c.tokens[c.i - 2].text in _OPEN and c.at(",", "+"):
+        return c.ahead().text in (*CHAIN_WORDS, *_OPEN)
+    before = [t.text for t in c.tokens[max(0, c.i - 4) : c.i - 1]]
+    return (
+        before[-1:] in ([","], ["+"])
+        and not set(CHAIN_WORDS).isdisjoint(before)
+        and c.at(")", "]")
+        and c.ahead().text in ("in", "into", "x", ",")
+    )
+
+
+_ELSEWHERE = ("each", "every", "next", "same", "first", "last", "ring", "all", "magic", "mr", "mc", "circle", "loop")
 
 
 def _called_also(c: Cursor, key: str) -> None:

@@ -130,10 +130,10 @@ BEFORE_YARN = frozenset(
 )
 
 _PLAIN = """
-a across add again all along an and any around as at attach b back before beg began beginning begin begins between
+a across add again all along alternately alternating an and any around as at attach b back before beg began beginning begin begins between
 both bottom center centre centres chain chains change changing chainless circle close closing col color colour
 continue corner corners count counted counting counts crochet do does doesn't dont don't drop each edge end ending
-ends every evenly except fasten finish first foll following for foundation from front group groups has have hook in
+ends every evenly except fasten finish first foll following for foundation from front gap gaps group groups has have hook in
 inc increase increases incs into is it join joined joining just last leave left lengthwise loop loops lp lps magic
 make making mark marker miss missed missing move more new next no not now number of off on once one only or other out
 over past place placed places pm plus pull put rem remain remaining rep repeat repeated repeating repeats reps rest

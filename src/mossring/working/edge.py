@@ -184,10 +184,22 @@ class Edge:
             stop += 1
         if kind == "corner":
             return self._next_corner(start, stop)
+        if kind == "sp" or (kind == "st" and target.stitch is None):
+            self.between = False
+            return self._next_of(kind, target.chains, start, stop)
         gaps = kind in ("gap", "group")
         for u in range(start, stop):
             if self.matches(u, target) and (not gaps or u < stop - 1 or self.at(u).kind != "ch"):
                 self.between = self.is_between(u, target)
+                return u
+        return None
+
+    def _next_of(self, kind: str, chains: int | None, start: int, stop: int) -> int | None:
+        """The first stitch, or space (of a length, where one is said), from `start` on, before `stop`."""
+        made, n = self.made, len(self.made)
+        for u in range(start, stop):
+            m = made[u % n]
+            if m.counted if kind == "st" else m.kind == "ch" and (chains is None or m.chains == chains):
                 return u
         return None
 

@@ -43,14 +43,16 @@ class Made:
         "yarn",
     )
 
-    def __init__(self, number: int, kind: str, feet: tuple[int, ...], rnd: int, span: Span, chains: int = 0) -> None:
+    def __init__(
+        self, number: int, kind: str, feet: tuple[int, ...], rnd: int, span: Span, chains: int = 0, yarn: str = ""
+    ) -> None:
         self.number = number
         self.kind = kind
         self.feet = feet
         self.round = rnd
         self.span = span
         self.chains = chains
-        self.yarn = ""
+        self.yarn = yarn
         self.face = "RS"
         self.sector = 0
         self.role = "side"
@@ -114,6 +116,7 @@ class WorkedRound:
     corner_said: tuple[str, int] | None = None
     acts: list[Act] = field(default_factory=list)
     _tally: dict[str, int] | None = None
+    _counts: dict[str, int] | None = None
     _sides: list[int] | None = None
 
     @property
@@ -129,7 +132,9 @@ class WorkedRound:
 
     def counts(self) -> dict[str, int]:
         """How many of each kind of stitch, by US key."""
-        return {k: n for k, n in self.tally().items() if is_stitch(k)}
+        if self._counts is None:
+            self._counts = {k: n for k, n in self.tally().items() if is_stitch(k)}
+        return self._counts
 
     def works_corner(self, corner: int) -> bool:
         """Whether a corner (its index) is made in this round: a space, or the middle of several in one place."""
@@ -139,10 +144,15 @@ class WorkedRound:
     def off_corners(self) -> int | None:
         """How many stitches all corners stand behind the stitches that are the corners of the round below (less than
         none: before them); None where those are no stitches, or not all corners stand alike, or far off."""
+        corners = self.below_corners
+        if len(corners) != len(self.corners) or not all(self.made[c].feet for c in self.corners):
+            return None
+        old = [k for k, m in enumerate(self.below) if m.kind != "ch" and m.number in corners]
+        if not len(old) == len(corners) > 0:
+            return None
         at = {m.number: k for k, m in enumerate(self.below)}
-        old = [k for k, m in enumerate(self.below) if m.number in self.below_corners and m.kind != "ch"]
         new = [at[foot] for c in self.corners for foot in self.made[c].feet[:1] if foot in at]
-        if not old or not len(old) == len(new) == len(self.below_corners) == len(self.corners):
+        if len(new) != len(old):
             return None
         n = len(self.below)
         apart = {min(((k - o + n // 2) % n - n // 2 for o in old), key=abs) for k in new}

@@ -25,37 +25,30 @@ class Maker:
 
     def make(self, kind: str, feet: tuple[int, ...], span: Span) -> Made:
         """One stitch. kind ``: the stitch of the round below."""
+        return self.make_each(kind, (feet,), span)[0]
+
+    def make_each(self, kind: str, places: Sequence[tuple[int, ...]], span: Span) -> list[Made]:
+        """One stitch in each of these places, without chains between. kind ``: the stitch of the round below."""
         if self.chain:
             self.end_space()
-        self.budget.stitch(span)
-        m = Made(self.free, kind or self.plain, feet, self.round, span)
-        m.yarn = self.yarn
-        self.free += 1
-        self.made.append(m)
-        return m
-
-    def make_in_each(self, feet: Sequence[int], kind: str, span: Span) -> None:
-        """One stitch in each of these places, without chains between: `make`, for many at once."""
-        self.budget.stitch(span, len(feet))
+        self.budget.stitch(span, len(places))
         kind, number, yarn = kind or self.plain, self.round, self.yarn
-        for free, foot in enumerate(feet, self.free):
-            m = Made(free, kind, (foot,), number, span)
-            m.yarn = yarn
-            self.made.append(m)
-        self.free += len(feet)
+        new = [Made(free, kind, feet, number, span, 0, yarn) for free, feet in enumerate(places, self.free)]
+        self.free += len(new)
+        self.made += new
+        return new
 
     def make_as(self, node: Make, feet: tuple[int, ...], span: Span, part: str = "", gap: bool = False) -> None:
         """The stitches of a node in one place, with their loop and what closes them."""
-        for _ in range(node.n):
-            m = self.make(node.stitch, feet, span)
-            if part or node.part:
-                m.part = part or node.part
-            if gap:
-                m.gap = True
-            if node.start:
-                m.start = True
-            if "-cl" in m.kind:
-                m.closing = node.closing or self.closing
+        new = self.make_each(node.stitch, (feet,) * min(node.n, MAX_STITCHES + 1), span)
+        part = part or node.part
+        closed = bool(new) and "-cl" in new[0].kind
+        if part or gap or node.start or closed:
+            for m in new:
+                m.part = part
+                m.gap = gap
+                m.start = bool(node.start)
+                m.closing = (node.closing or self.closing) if closed else 0
 
     def add_chain(self, n: int, span: Span) -> None:
         if n <= 0:
@@ -88,8 +81,7 @@ class Maker:
         """The chains made since the last stitch become a space."""
         if not self.chain:
             return
-        m = Made(self.free, "ch", (), self.round, self.chain_span, self.chain)
-        m.yarn = self.yarn
+        m = Made(self.free, "ch", (), self.round, self.chain_span, self.chain, self.yarn)
         self.free += 1
         self.made.append(m)
         self.chain = 0

@@ -318,7 +318,7 @@ class Worker(Maker):
         self.make(kind, (made[u % n].number,), span)
         stop = min(stop, edge.end)
         into = [k for k in range(u + 1, stop) if made[k % n].counted]
-        self.make_in_each([made[k % n].number for k in into], kind, span)
+        self.make_each(kind, [(made[k % n].number,) for k in into], span)
         for k in into:
             edge.marks[k % n] = WORKED
         if into:

@@ -6,6 +6,7 @@ A short side usually means a stitch hidden in the corner was missed, or the star
 
 from __future__ import annotations
 
+from bisect import bisect_left, bisect_right
 from collections.abc import Iterator
 
 from mossring.findings.finding import Finding, Severity
@@ -49,7 +50,9 @@ def _spaces(look: Look) -> Iterator[Finding]:
     made, n = done.made, len(done.made)
     marks = sorted(done.corners)
     stops = [*marks[1:], marks[0] + n]
-    sides = [sum(made[i % n].kind == "ch" for i in range(a + 1, b)) for a, b in zip(marks, stops, strict=True)]
+    spaces = [i for i, m in enumerate(made) if m.kind == "ch"]
+    spaces += [i + n for i in spaces]
+    sides = [bisect_left(spaces, b) - bisect_right(spaces, a) for a, b in zip(marks, stops, strict=True)]
     usual = max(set(sides), key=sides.count)
     if sides.count(usual) != len(sides) - 1 or look.draft.shape.name == "rectangle":
         return

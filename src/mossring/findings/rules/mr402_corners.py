@@ -103,8 +103,7 @@ def _beside(look: Look) -> Iterator[Finding]:
     """All corners beside those of the round below, where the other rounds have theirs on them: a count of the first
     side that is off, and so the one of the last."""
     off = look.round.worked.off_corners()
-    slips = any(m.kind == "slst" for m in look.round.worked.made)
-    if not off or slips or look.index is None:  # slip stitches past a corner: MR603
+    if not off or "slst" in look.round.worked.counts() or look.index is None:  # slip stitches past a corner: MR603
         return
     others = [r.worked.off_corners() for r in look.draft.rounds]
     others[look.index] = None

@@ -42,7 +42,7 @@ def half_corner(done: WorkedRound, sides: int) -> str:
         feet = done.made[g[0]].feet
         if len(feet) != 1 or feet[0] not in done.below_corners:
             continue
-        made = tuple((done.made[i].kind, done.made[i].chains) for i in g)
+        made = _without_slips([(done.made[i].kind, done.made[i].chains) for i in g])
         if 0 in g or done.made[0].feet == feet:
             first = made
         else:
@@ -54,6 +54,17 @@ def half_corner(done: WorkedRound, sides: int) -> str:
     if first in halves:
         return "never"
     return "twice" if any(first in (usual + h, h + usual) for h in halves) or len(first) > len(usual) else ""
+
+
+def _without_slips(kinds: list[tuple[str, int]]) -> tuple[tuple[str, int], ...]:
+    """What a corner holds, without slip stitches into it and the chains between them and it."""
+    kept = [k for k in kinds if k[0] != "slst"]
+    if len(kept) < len(kinds):
+        while kept and kept[0][0] == "ch":
+            kept = kept[1:]
+        while kept and kept[-1][0] == "ch":
+            kept.pop()
+    return tuple(kept)
 
 
 def _halves(kinds: tuple[tuple[str, int], ...]) -> list[tuple[tuple[str, int], ...]]:

@@ -19,11 +19,13 @@ SEVERITY: Severity = "warn"
 def check(look: Look) -> Iterator[Finding]:
     if look.index is None or look.below is None:
         return
-    chains = [m.chains for m in look.round.worked.below if m.number in look.round.worked.below_corners]
-    halves = list(_halves(look.round.tree.body)) if any(chains) else []
+    halves = list(_halves(look.round.tree.body))
     if not halves:
         return
-    n = max(chains)
+    done = look.round.worked
+    n = max((m.chains for m in done.below if m.number in done.below_corners), default=0)
+    if not n:
+        return
     message = f"{look.name} works two halves in one corner with no chain between them."
     why = f"The corners of the round below have ch {n}; without one the next round finds no corner."
     yield look.finding(CODE, SEVERITY, halves[0].span, message, why, _mend(look, halves, n))

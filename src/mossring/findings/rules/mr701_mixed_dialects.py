@@ -29,7 +29,7 @@ def check(look: Look) -> Iterator[Finding]:
     found = evidence(draft.doc.words())
     against = [e for e in found if e.dialect == other]
     proof = [e for e in against if e.weight == 3]
-    if draft.said_terms and len(proof) == 1 and _said_once(draft.doc.words(), proof[0]):
+    if draft.said_terms and len(proof) == 1 and _slip_of_the_chain(draft.doc.words(), proof[0], found):
         return
     habits = sum(e.weight for e in against)
     own = sum(e.weight for e in found if e.dialect == mine)
@@ -51,11 +51,14 @@ def check(look: Look) -> Iterator[Finding]:
     yield finding
 
 
-def _said_once(words: str, e: Evidence) -> bool:
-    """Whether it is a chain that counts as a stitch of which the text has no other: a slip of the chain (MR601)."""
+def _slip_of_the_chain(words: str, e: Evidence, found: list[Evidence]) -> bool:
+    """Whether it is a chain that counts as a stitch of which the text has no other, or of which another chain has the
+    right height: a slip of the chain (MR601)."""
     stitch = re.search(r"[a-z]+$", words[e.span[0] : e.span[1]].rstrip(" )"), re.IGNORECASE)
     if stitch is None or " counts as " not in e.why:
         return False
+    if any(x.dialect != e.dialect and " counts as " in x.why for x in found):
+        return True
     return len(re.findall(rf"\b{stitch[0]}s?\b", words)) == 1
 
 

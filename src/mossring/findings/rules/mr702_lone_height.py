@@ -39,10 +39,11 @@ def check(look: Look) -> Iterator[Finding]:
             continue
         abbr = term(kind, dialect).abbr
         meant = next((k for k, t in other.items() if t.abbr == abbr), None)
-        if not (_in_one_place(done, kind) or _nowhere_else(look, kind) or _in_like_groups(look, kind, meant)):
+        if meant is None or counts.get(meant, 0) < MANY:
             continue
         stitch = next(m for m in done.made if m.kind == kind)
-        if meant is None or counts.get(meant, 0) < MANY or stitch.start:
+        odd = _in_one_place(done, kind) or _nowhere_else(look, kind) or _in_like_groups(look, kind, meant)
+        if stitch.start or not odd:
             continue
         word = term(meant, dialect).abbr
         few = "a single" if n == 1 else f"{n}"
@@ -93,13 +94,13 @@ def _round_between(look: Look) -> Iterator[Finding]:
     """A whole round of such stitches between rounds of the others, all of them solid, that grows as those want it to;
     one that alternates with them is meant."""
     dialect = look.draft.dialect
-    every = [r.worked for r in look.draft.rounds]
-    rounds = every[max(0, (look.index or 0) - 1) : (look.index or 0) + 2]
+    here = look.index or 0
+    rounds = [r.worked for r in look.draft.rounds[max(0, here - 1) : here + 2]]
     kinds = [set(r.counts()) for r in rounds]
     if len(kinds) != 3 or kinds[0] != kinds[2] or any(len(k) != 1 for k in kinds) or kinds[0] == kinds[1]:
         return
-    again = sum(not kinds[1].isdisjoint(r.counts()) for r in every) > 1
-    if len(every) < _ENOUGH or again or any(r.spaces() for r in rounds):
+    again = sum(not kinds[1].isdisjoint(r.worked.counts()) for r in look.draft.rounds) > 1
+    if len(look.draft.rounds) < _ENOUGH or again or any(r.spaces() for r in rounds):
         return
     (kind,), (meant,) = kinds[1], kinds[0]
     other = TERMS["us" if dialect == "uk" else "uk"]

@@ -1,0 +1,85 @@
+"""The commonest instructions, read without asking every habit of the trade whether they are its own: stitches and
+chains up to their comma or bracket, and stitches in the next place, in each stitch or in a corner."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import TYPE_CHECKING
+
+from mossring.notation import stitching, targets
+from mossring.notation.cursor import CHAIN_WORDS, STITCH_WORDS, Cursor
+from mossring.notation.tree import Chain, Make, Node, Where, Work
+from mossring.stitches.table import lookup
+
+if TYPE_CHECKING:
+    from mossring.notation.reader import Reader
+
+_STOPS = (",", ")", "]")
+_BEHIND = (",", "(", "[", "*", "")
+"""What an instruction stands behind that nothing before it has a say in."""
+
+
+def read(r: Reader, depth: int) -> list[Node] | None:
+    """The nodes of `3 dc,`, `ch 2)`, `2 dc in next st`, `dc in each st`, `dc in corner`; None with nothing read for
+    any other instruction."""
+    c = r.c
+    i = c.i
+    if c.names or (i and c.tokens[i - 1].text not in _BEHIND):
+        return None
+    nodes = _stitches(r, c, i) or (_chains(c, i) if depth else None)
+    if nodes is None:
+        c.i = i
+    return nodes
+
+
+def _chains(c: Cursor, i: int) -> list[Node] | None:
+    """`ch 2`, `2 ch` in a bracket, with more instructions behind them."""
+    c.i = i
+    n = c.chains()
+    if n is None or not (c.at(")", "]") or (c.at(",") and _opens(c))):
+        return None
+    return [Chain(n, c.span_from(i))]
+
+
+def _opens(c: Cursor) -> bool:
+    """Whether stitches come behind the comma."""
+    return c.opens_stitch(1) or (c.ahead().kind == "num" and c.opens_stitch(2)) or c.ahead().text == "["
+
+
+def _stitches(r: Reader, c: Cursor, i: int) -> list[Node] | None:
+    n = c.token.value if c.token.kind == "num" else None
+    if n is not None:
+        c.i += 1
+    if not c.opens_stitch() or c.at(*CHAIN_WORDS):
+        return None
+    key = c.stitch()
+    if key is None or (not n and n is not None) or lookup(key).made or key in ("slst", "picot"):
+        return None
+    make = Make(key, 1 if n is None else n, c.span_from(i), part=r.part)
+    if c.at(*_STOPS):
+        if c.at(",") and not _opens(c) and c.ahead().text not in CHAIN_WORDS:
+            return None
+        where = Where("next", (targets.ANY_STITCH,), make.span, make.n, said=False)
+        r.last_stitch = key
+        return [Work((replace(make, n=1),), where, make.span)]
+    if not c.at("in") or not _plainly_placed(c):
+        return None
+    r.last_stitch = key
+    if (
+        c.ahead().text == "next"
+        and c.ahead(2).text in STITCH_WORDS
+        and c.ahead(3).text in _STOPS
+        and c.ahead(4).text != "and"
+    ):
+        at = c.i + 1
+        c.i += 3
+        return [Work((make,), Where("next", (targets.ANY_STITCH,), c.span_from(at)), c.span_from(i))]
+    return stitching.placed(r, make, i)
+
+
+def _plainly_placed(c: Cursor) -> bool:
+    """Whether `next st`, `next 3 sts`, `next ch-1 sp`, `each st` or `corner` comes behind the `in`."""
+    first, second = c.ahead(), c.ahead(2)
+    if first.text == "next":
+        return second.kind == "num" or second.text in STITCH_WORDS or second.text in CHAIN_WORDS
+    return (first.text == "each" and second.text in STITCH_WORDS) or (first.text == "corner" and second.text in _STOPS)
