@@ -71,8 +71,10 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
         slips = c.ahead().text in ("sl", "ss", "slst")
         c.i += after_chain or slips  # `1 ch, 1 dc in top of 3 ch`, `1 ss into first dc`
     stitch = c.stitch()
-    if stitch == "slst" and c.at("to") and c.ahead().text in ("form", "make"):
+    if stitch == "slst" and c.at("to") and c.ahead().text in ("form", "make", "close", "finish", "end"):
         return _finish(c, i, stitch, *_NOWHERE)
+    if stitch == "slst" and c.accept_phrase("to", "join"):  # `sl st to join`, `sl st to join to first sc`
+        return _finish(c, i, stitch, *(_into(c) if c.accept("in", "into", "to", "with") else _NOWHERE))
     if stitch and stitch != "ch" and c.accept("to", "in", "into"):
         if stitch == "slst" and c.accept("join", "close", "finish"):
             if c.at("in", "into") and any(c.ahead(k).text == "ring" for k in (1, 2)):

@@ -22,7 +22,7 @@ from mossring.notation import (
 )
 from mossring.notation.cursor import Cursor
 from mossring.notation.marks import MAX_NESTING, MAX_TIMES, Marks
-from mossring.notation.sofar import again, run_so_far
+from mossring.notation.sofar import again, behind_then, run_so_far
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Chain, Node, Repeat, Span, Target, Together, Trouble, Until, Work
 from mossring.notation.until import END, read_until
@@ -224,7 +224,7 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     elif star == "**" not in marks.open and "*" in marks.close:  # `repeat **`: what stands between two of them
         star = "*"
     elif star not in _STARS and (begun := run_so_far(nodes)):
-        _rep_all(r, nodes, begun, i)
+        _rep_all(r, nodes, min(begun, behind_then(r, nodes, i)), i)
         return
     elif star not in _STARS or star not in marks.open:
         raise c.fail("no star")

@@ -137,6 +137,16 @@ def _since_then(r: Reader, nodes: list[Node], i: int) -> int:
     return sum(n.span[0] >= then for n in nodes)
 
 
+def behind_then(r: Reader, nodes: list[Node], i: int) -> int:
+    """How many instructions stand behind the last `then`, if they begin in a space: `..., then (3 dc, ch 1, 3 dc) in
+    next corner and 3 dc between next two groups, repeat 5 times in all`; else all of them."""
+    then = next((t.start for t in reversed(r.c.tokens[:i]) if t.text == "then"), 0)
+    run = [n for n in nodes if n.span[0] >= then]
+    opens = run[0] if len(run) >= _SEVERAL else None
+    spaced = isinstance(opens, Work) and bool(opens.where.targets) and opens.where.targets[0].is_space
+    return len(run) if spaced else len(nodes)
+
+
 def _since_comma(r: Reader, nodes: list[Node], i: int) -> int:
     """How many of the last instructions stand behind the last comma."""
     comma = next((t.start for t in reversed(r.c.tokens[:i]) if t.text == ","), 0)

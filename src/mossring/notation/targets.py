@@ -170,7 +170,7 @@ def read_target(c: Cursor) -> Target:
         counted = c.ahead().kind == "num" and c.ahead().tight and not c.at(*CHAIN_WORDS)  # `2tr in corner tr3`
         if opens_target(c) and not counted:
             inner = read_target(c)
-            if inner.kind in ("sp", "st"):
+            if inner.kind in ("sp", "st", "gap"):
                 return CORNER
         c.i = save
         return CORNER

@@ -128,7 +128,8 @@ def spellings(dialect: Dialect) -> dict[tuple[str, ...], str]:
             if not last.endswith(("s", "stitch")):
                 out[(*base[:-1], last + "s")] = t.key
     out[("slip", "stitches")] = "slst"
-    out[("sl", "sts")] = "slst"
+    for words in (("sl", "sts"), ("slip", "st"), ("slip", "sts"), ("sl", "stitch"), ("sl", "stitches")):
+        out[words] = "slst"
     _add_made(out, dialect)
     return dict(sorted(out.items(), key=lambda item: -len(item[0])))
 

@@ -338,6 +338,13 @@ class Edge:
                 self.named.add(target.stitch)
                 self.other_kinds += 1
 
+    def bridge(self, start: int, stop: int, chains: int) -> None:
+        """Stitches that chains on the way to a space lead over are passed on purpose."""
+        over = [u for u in range(start, stop) if self.marks[u % len(self.made)] == LEFT and self.at(u).counted]
+        if len(over) <= chains:
+            for u in over:
+                self.mark(u, PASSED)
+
     def _within(self, k: int) -> bool:
         """Whether a space lies amid what is worked in one place."""
         a, b = self.at(k - 1), self.at(k + 1)
