@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
+from itertools import pairwise
 from typing import TYPE_CHECKING
 
 from mossring.notation import Document, Shape
@@ -39,6 +40,8 @@ def guess_shape(doc: Document, work: Work) -> Draft:
         if n != RECTANGLE and draft.doc.begin.kind == "foundation":
             continue
         if len(draft.rounds) > 1 and _ends_in(draft, n):
+            if (begun := _begun_with(draft, n)) is not None:
+                return work(begun)
             first_corners = next((r for r in draft.rounds if r.worked.corners), None)
             if first_corners is not draft.rounds[0]:
                 draft.shape = Shape(f"circle to {_NAMED[n]}", n, True)
@@ -48,6 +51,17 @@ def guess_shape(doc: Document, work: Work) -> Draft:
     circle = work(Shape("circle", 0))
     told = titled or _told_shape(circle, work)
     return work(told) if told else circle
+
+
+def _begun_with(draft: Draft, n: int) -> Shape | None:
+    """The shape that round 1 has the spaces for, where the last rounds show n corners and one of them doesn't work out:
+    it may be they that have lost some."""
+    first = draft.rounds[0].worked
+    lengths = [m.chains for m in first.made if m.kind == "ch"]
+    spaces = len(lengths) if len(set(lengths)) == 1 else 0
+    if spaces not in _NAMED or spaces % n == 0 or not any(r.worked.troubles for r in draft.rounds[1:]):
+        return None
+    return Shape(_NAMED[spaces], spaces)
 
 
 def _oblong(draft: Draft, n: int) -> Draft:
@@ -124,7 +138,10 @@ def _shows_corners(done: WorkedRound, n: int, last: bool) -> bool:
     it is the last round) all there is of it, nor shells."""
     told = (tuple(done.made[k].kind for k in g if done.made[k].kind != "slst") for g in groups(done.made))
     kinds = [kind for kind in told if kind]
-    alike = len(set(kinds)) == 1 and (len(kinds) > n or ("ch" not in kinds[0] and len(kinds[0]) > _MOST_IN_CORNER))
+    net = len(done.made) == 2 * n and all(a.kind != b.kind for a, b in pairwise(done.made))  # a stitch, a loop, ...
+    alike = len(set(kinds)) == 1 and (
+        net or len(kinds) > n or ("ch" not in kinds[0] and len(kinds[0]) > _MOST_IN_CORNER)
+    )
     return any(map(done.works_corner, done.corners)) and not alike and (last or len(kinds) > n)
 
 

@@ -7,14 +7,17 @@ from dataclasses import replace
 from typing import Literal
 
 from mossring.notation import RoundLine, RoundTree, Trouble
+from mossring.notation.closing import starts_with_chain
 from mossring.notation.increases import in_the_others
 from mossring.notation.meant import (
     all_in_space,
+    begun_there,
     corners_in_stitches,
     each_in_its_own,
     from_here,
     halves_in,
     heaped,
+    in_the_ring,
     into_gaps,
     into_spaces,
     passing_behind,
@@ -80,16 +83,19 @@ def otherwise(
     uneven = twice or {t.kind for t in after.before.troubles} == {"does not divide"}
     found: list[tuple[int, State, RoundTree]] = []
     for body, how in _otherwise(state, tree.body, start):
-        done = work_round(state, tree, body, yarn=line.yarn or tree.yarn, around=line.word != "Row")
+        other = replace(tree, body=body, written=tree.written or starts_with_chain(body))
+        done = work_round(state, other, yarn=line.yarn or tree.yarn, around=line.word != "Row")
         if done.before is None or done.before.troubles:
             continue
         even = how == "grouped" and _has_even_sides(done.before)
         if _comes_out(done.before, tree.stated, owed, even=False):
-            found.append((0 if even else 1 + (how == "grouped"), done, replace(tree, body=body)))
+            found.append((0 if even else 1 + (how == "grouped"), done, other))
+        elif how == "ring" and len(done.before.corners) == state.sides > 0 and not owed:
+            found.append((2, done, other))
         elif (how == "deep" or (how == "heaped" and uneven)) and not any(mismatches(done.before, tree.stated, owed)):
-            found.append((2, done, replace(tree, body=body)))  # nothing is left unworked now
+            found.append((2, done, other))  # nothing is left unworked now
         elif even and (lost or not _has_even_sides(after.before)):  # even sides show that they are meant
-            found.append((3, done, replace(tree, body=body)))
+            found.append((3, done, other))
     best = min(found, key=lambda way: way[0], default=None)
     return best[1:] if best else None
 
@@ -111,7 +117,7 @@ def _ends_in_count(state: State, line: RoundLine, tree: RoundTree) -> tuple[Stat
     return again, replace(without, stated=(Stated(last.where.count, make.stitch, last.span),))
 
 
-_How = Literal["", "grouped", "deep", "heaped"]
+_How = Literal["", "grouped", "deep", "heaped", "ring"]
 
 
 def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Iterator[tuple[tuple[Node, ...], _How]]:
@@ -122,7 +128,9 @@ def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Ite
     grouped += [halves_in(CORNER, body), all_in_space(body), into_gaps(body)] if spaces else []
     grouped += [halves_in(ANY_STITCH, body)]
     grouped += [corners_in_stitches(body)] if state.before and not state.before.corners else []
-    begun = [(start, *body)] if start and not any(isinstance(n, Chain) for n in body[:2]) else []
+    begun = (
+        [(start, *body), begun_there(start, body)] if start and not any(isinstance(n, Chain) for n in body[:2]) else []
+    )
     ways: list[tuple[tuple[Node, ...], _How]] = [
         (heaped(body), "heaped"),
         (in_the_others(body), ""),
@@ -132,6 +140,7 @@ def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Ite
         (repeated(body), ""),
         (each_in_its_own(body), ""),
         (from_here(body), ""),
+        *((way, "ring") for way in in_the_ring(body)),
     ]
     seen = [body]
     for other, how in ways:

@@ -45,16 +45,17 @@ def told_starts(doc: Document, dialect: Dialect) -> tuple[tuple[int, Label], ...
 
 
 def left_out(doc: Document, state: State) -> Chain | None:
-    """The starting chain that the notes speak of, where no round of the text begins with one."""
+    """The starting chain that the notes speak of, where no round of the text but the first begins with one."""
     told = next(((n, label) for n, label in state.known if n > 1 and label.stitch), None)
-    if told is None or any(_OWN_START.match(line.text) for line in doc.rounds):
+    if told is None or any(_OWN_START.match(line.text) for line in doc.rounds[1:] or doc.rounds):
         return None
     n, label = next(((s.n, known) for s in doc.starts for m, known in state.known if s.n == m), told)
     return Chain(n, (0, 0), label)
 
 
 _OWN_START = re.compile(
-    r"\W*(?:[A-Za-z ]{0,40}[,;:.] *)?(?:ch(?:ain)?s?\b[ -]?\w|(?:\d|one|two|three|four|five) ?ch)", re.IGNORECASE
+    r"(?!\W*(?:\d+ ?)?(?:sc|hdc|dc|htr|tr|dtr)\b)\W*(?:[A-Za-z ]{0,40}[,;:.] *)?(?:ch(?:ain)?s?\b[ -]?\w|(?:\d|one|two|three|four|five) ?ch)",
+    re.IGNORECASE,
 )
 """How a round begins that begins with chains: at once, or behind a few words of where."""
 

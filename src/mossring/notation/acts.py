@@ -103,10 +103,15 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
     k = 1 + (c.ahead().text in STITCH_WORDS)
     marker = c.at("place", "move", "put", "remove", *_MARKING) and c.ahead(k).text in ("marker", "markers")
     if c.accept("pm", "mark") or marker or (c.at("move") and c.ahead().text == "it"):
-        while c.token.kind in ("word", "ord", "num"):
+        while c.token.kind in ("word", "ord", "num") or _another_number(c):  # `mark sts 2, 4, 6 and 8`
             c.i += 1
         return Act("marker", c.span_from(i))
     return _read_parked(c, i) or _read_yarn(c, i, fresh)
+
+
+def _another_number(c: Cursor) -> bool:
+    """Whether a comma comes, and behind it nothing but a number."""
+    return c.at(",") and c.ahead().kind == "num" and (c.ends(2) or c.ahead(2).text in ("and", "&"))
 
 
 def _read_parked(c: Cursor, i: int) -> Act | None:

@@ -174,6 +174,7 @@ def _top(c: Cursor) -> tuple[str, int | None, int | None]:
     """`top of beg ch-3`, `top of first dc`."""
     if not c.accept("top", "top's"):
         return _NOWHERE
+    c.at("ch", "chain") and c.ahead().text == "of" and c.accept("ch", "chain")  # `top ch of ch-3`
     c.accept("of")
     c.ahead().text in ("skipped", "missed") and c.number()  # `top of the 3 skipped ch`
     c.accept("skipped", "missed")

@@ -20,7 +20,7 @@ _N_WORDS = "|".join(w for w, n in NUMBERS.items() if n)
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
 _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|\+|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-G])"
-_END = r"\s*(?:[:;.)\]=]+(?![\d.])|:(?=\d{1,2} ?[a-z])|[-–—~|>/](?=\s))\s*"
+_END = r"\s*(?:[:;.)\]=]+(?![\d.])|:(?=\d{1,2} ?[a-z])|[-–—~|>/](?=\s)|—(?=[\da-z(\[*]))\s*"
 _BARE_END = (
     r",?\s+(?=(?:(?:as|same|repeat|like)\b|ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|"
     r"turn|attach|using\b|change|start|standing|"
@@ -64,7 +64,8 @@ _HEADS = (
 _ALONE = re.compile(_LEAD + _ONE + _SIDE + r"\s*$", re.IGNORECASE)
 """A round announced on a line of its own; its instructions stand below."""
 _INNER = re.compile(
-    r"[.;)\]] +(?=(?:Rnd|Rnds|Round|Rounds|Row|Rows|R) ?\d{1,3}(?:[ ]?(?:-|–|to|&|\+|and)[ ]?\d{1,3})?[ ]?[:.)] ?\S"
+    r"[.;)\]] +(?=(?:Rnd|Rnds|Round|Rounds|Row|Rows|R) ?\d{1,3}(?:[ ]?(?:-|–|to|&|\+|and)[ ]?\d{1,3})?"
+    r"(?: ?\([A-Z]\w?\))?[ ]?[:.)] ?\S"
     r"|(?:For|In|On|To work) (?:the )?(?:(?:first|"
     + "|".join(ORDINALS)
     + r") (?:round|row)|(?:round|row) \d{1,3}), \S)"
@@ -73,6 +74,7 @@ _INNER = re.compile(
 
 
 _ROUNDS = r"(?:rounds?|rnds?\.?|rows?)"
+_ROUNDS_R = r"(?:rounds?|rnds?\.?|rows?|r(?= ?\d))"
 _MANY = r"(?:\d{1,3}|" + "|".join(w for w in NUMBERS if w != "zero") + r")"
 _UNNUMBERED = re.compile(
     _LEAD
@@ -94,9 +96,9 @@ _AGAIN = re.compile(
     r"(?P<rep>rep(?:eat)? (?:the )?(?:(?:last|previous) (?:(?P<back>"
     + _MANY
     + r") )?)?"
-    + _ROUNDS
-    + r"(?: (?P<first>\d{1,3}))?"
-    r"(?:" + _JOINED + r"(?:" + _ROUNDS + r" )?(?P<to>\d{1,3}))?),? (?:for )?(?:a total of )?"
+    + _ROUNDS_R
+    + r"(?: ?(?P<first>\d{1,3}))?"
+    r"(?:" + _JOINED + r"(?:" + _ROUNDS_R + r" ?)?(?P<to>\d{1,3}))?),? (?:for )?(?:a total of )?"
     r"(?:(?P<times>once|twice|thrice|" + _MANY + r")(?: more)?(?: times?)?(?: more)?"
     r"|(?:until|till|to|through) (?:you have |there are |the end of )?(?:(?P<upto>\d{1,3}) rows?|"
     + _ROUNDS
@@ -202,7 +204,7 @@ def read_head(line: str, numbered: re.Pattern[str] | None = None) -> Head | None
 _FIRST = re.compile(
     r"^[ \t]*(?:(?:foundation|set-?up|base|starting|initial) (?P<word>"
     + _ROUNDS
-    + r")|cent(?:re|er)|middle|(?:to (?:begin|start)|start|beginning)(?=\W.*?\b"
+    + r")|cent(?:re|er)|middle|(?:to (?:begin|start)|start|begin|beginning)(?=\W.*?\b"
     + _MANY
     + r" ?(?:sc|hdc|dc|h?tr|dtr|double|treble|single)s?\b))"
     + _SIDE

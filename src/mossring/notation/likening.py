@@ -6,6 +6,7 @@ from typing import TYPE_CHECKING
 
 from mossring.notation import endings, sides
 from mossring.notation.cursor import GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
+from mossring.notation.remarks import colours_in_turn
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Growth, GrowthKind
 
@@ -120,7 +121,7 @@ def _additions(r: Reader) -> None:
         save = c.i
         c.accept(",")
         but = c.accept("but")
-        if _yarns(c) or (r.grows and _chains_between(c)):
+        if _yarns(c) or colours_in_turn(c) or (r.grows and _chains_between(c)):
             continue
         said = c.accept("with", "working", "work", "adding", "having", "making") or (r.grows and c.accept("and"))
         if (said or but or began) and _at_the_ends(c):

@@ -9,7 +9,7 @@ from itertools import pairwise
 
 from mossring.notation.grouping import in_one_place, is_slip, unsaid
 from mossring.notation.sofar import again
-from mossring.notation.targets import ANY_STITCH, CORNER
+from mossring.notation.targets import ANY_STITCH, CORNER, RING
 from mossring.notation.tree import Act, Chain, Join, Make, Node, Repeat, Skip, Target, Together, Where, Work
 from mossring.notation.until import END
 
@@ -133,6 +133,27 @@ def each_in_its_own(body: Sequence[Node], begun: bool = False) -> tuple[Node, ..
         else n
         for k, n in enumerate(body)
     )
+
+
+def in_the_ring(body: Sequence[Node]) -> list[tuple[Node, ...]]:
+    """The instructions with a repeat `around`, as of a round that has an end, so many times: up to a dozen."""
+    k = next((k for k, n in enumerate(body) if isinstance(n, Repeat) and n.times is None and n.until == END), -1)
+    whole = body[k] if k >= 0 else None
+    rings = any(isinstance(n, Work) and n.where.targets[:1] == (RING,) for n in getattr(whole, "body", ()))
+    if not isinstance(whole, Repeat) or not rings:
+        return []
+    return [(*body[:k], replace(whole, times=n, until=None), *body[k + 1 :]) for n in range(2, 13)]
+
+
+def begun_there(start: Chain, body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with a starting chain that only the notes speak of: before the first stitches, in the space that
+    they go to if there is one."""
+    first = body[0] if body else None
+    spaced = isinstance(first, Work) and first.where.mode in ("first", "next") and bool(first.where.targets)
+    if not isinstance(first, Work) or not spaced or not first.where.targets[0].is_space:
+        return (start, *body)
+    slip = Work((Make("slst", 1, first.span),), first.where, first.span)
+    return (slip, start, replace(first, where=replace(first.where, mode="same")), *body[1:])
 
 
 def from_here(body: Sequence[Node]) -> tuple[Node, ...]:

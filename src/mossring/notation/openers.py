@@ -126,7 +126,9 @@ def _move(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 
 def _repeat(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     c = r.c
-    if c.at("work") and not (c.ahead().text == "from" and c.ahead(2).text in ("*", "**")):
+    k = 1 + (c.ahead().text in repeating.PARTS)
+    part = c.ahead(k).text in ("between", "in") and c.ahead(k + 1).text in ("*", "**", "stars", "asterisks", "(", "[")
+    if c.at("work") and not part and not (c.ahead().text == "from" and c.ahead(2).text in ("*", "**")):
         return False
     if c.at("from") and c.ahead().text not in ("*", "**"):  # `*...; from * 7 more times`
         return False
@@ -279,6 +281,8 @@ def _ends_with(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     c.accept("working")
     sweep = nodes[-1] if nodes else None
     opens = c.token.kind == "num" or c.opens_stitch() or c.at("(", "[")
+    if opens and isinstance(sweep, Repeat) and sweep.times is None and not depth:
+        return True  # `[...] to end, finishing with ...`: it goes on with what it says
     if opens and isinstance(sweep, Work) and sweep.where.mode == "each" and sweep.where.until == END:
         more: list[Node] = []
         r.instruction(more, Marks(), depth)
@@ -392,6 +396,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (("between", "working", "work"), placing.between_first),
     (("you", "we", *_INTO), _told_to),
     (_INTO, placing.place_first),
+    (("next",), placing.next_first),
     (("over", "around", "under"), placing.over_close),
     (("increasing", "inc", "increase", "working", "with", "making", "2", "two", "3", "three"), _increasing_every),
     (("ending", "end", "finishing", "finish"), _ends_with),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from unicodedata import category
 
 from mossring.notation.words import NUMBERS
 from mossring.stitches.terms import Dialect
@@ -97,9 +98,17 @@ _LOWER_YARN = re.compile(r"\b(?:with|off|yarn|colou?r) [a-z](?=[,.;:)]|\s*$)", r
 """A yarn in a text without any capitals: `with b, ch 3`, `fasten off a.`"""
 
 
+_STEP = re.compile(r"^[ \t]*step \d{1,2} ?[.:)-] ?", re.MULTILINE | re.IGNORECASE)
+_ROUND_STEP = re.compile(_STEP.pattern + r"(?:round|rnd|row) ?\d", re.MULTILINE | re.IGNORECASE)
+"""Steps in which rounds with numbers of their own stand: `Step 2. Round 1: ch 3`."""
+
+
 def plain(text: str) -> str:
     """The text with what only marks it up blanked out, character for character, so that places stay the same."""
     text = _TABLE_ROW.sub(_untabled, text.replace("\u00a0", " "))
+    if not text.isascii():
+        text = "".join(" " if category(c) == "So" else c for c in text)
+    text = _STEP.sub(lambda m: " " * len(m[0]), text) if _ROUND_STEP.search(text) else text
     text = _TABBED_COUNT.sub("=", text) if "\t" in text else text
     text = _DASHED.sub(r"\1,  \2,  ", text) if " - " in text else text
     text = _ANGLES.sub(r"(\1)", text) if "<" in text else text

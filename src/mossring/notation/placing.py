@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from mossring.notation import places, sides, stitching, sweeps, targets
-from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS
+from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS
 from mossring.notation.marks import Marks
 from mossring.notation.tree import Make, Node, Target, Where, Work
 from mossring.notation.until import END
@@ -46,6 +46,17 @@ def place_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     c.accept(":")
     if not ring or not c.chained():
         nodes.extend(sweeps.swept(r, stitching.worked_in(r, wheres, i, depth)))
+    return True
+
+
+def next_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`next corner 3 dc, ch 2, 3 dc`: the place, and what is worked there."""
+    c = r.c
+    i = c.i
+    k = 2 if c.ahead().text in ("corner", *SPACE_WORDS) else 0
+    if not k or not (c.opens_stitch(k) or (c.ahead(k).kind == "num" and c.opens_stitch(k + 1))):
+        return False
+    nodes.extend(sweeps.swept(r, stitching.worked_in(r, places.read_places(c), i, depth)))
     return True
 
 

@@ -107,10 +107,15 @@ def _tells(words: set[str], again: bool) -> bool:
         not words.isdisjoint(("completed", "counts", "count", "note", "is", "makes", "forms"))
         or ("made" in words and not again)
         or words in _SIDES
+        or bool(plain & {"corner", "side"} and plain <= _CALLED)
         or ("magic" in words and words <= _RING)
         or bool(plain and plain <= GROUP_WORDS)
         or {"same", "as"} <= words
     )
+
+
+_CALLED = {"corner", "corners", "side", "sides", "made", *SPACE_WORDS}
+"""What a bracket may call the space that was made just before it: `ch 5 (corner loop)`."""
 
 
 def _opens_a_remark(c: Cursor, words: set[str]) -> bool:
@@ -160,7 +165,15 @@ def sentence(c: Cursor) -> bool:
 
 def clause(c: Cursor, nodes: list[Node]) -> bool:
     """A clause that only tells how: it is passed."""
-    return _facing(c) or _manner(c, nodes) or _last_of_all(c) or _made(c) or _before_joining(c) or _even(c)
+    return (
+        _facing(c)
+        or colours_in_turn(c)
+        or _manner(c, nodes)
+        or _last_of_all(c)
+        or _made(c)
+        or _before_joining(c)
+        or _even(c)
+    )
 
 
 def _even(c: Cursor) -> bool:
@@ -235,6 +248,19 @@ def _manner(c: Cursor, nodes: list[Node]) -> bool:
 
 def _reversed(node: Node) -> Node:
     return replace(node, stitch="revsc") if isinstance(node, Make) and node.stitch == "sc" else node
+
+
+def colours_in_turn(c: Cursor) -> bool:
+    """`alternating colours and`, `changing colour each round`: which yarn, and no stitch."""
+    save = c.i
+    if not (
+        c.accept("alternating", "changing", "switching") and c.accept("colour", "colours", "color", "colors", "yarns")
+    ):
+        c.i = save
+        return False
+    c.accept("every", "each", "in") and c.accept("time", "rnd", "round", "row")
+    c.accept("and")
+    return True
 
 
 def _last_of_all(c: Cursor) -> bool:

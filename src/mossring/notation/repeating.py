@@ -177,6 +177,10 @@ def _many_in(r: Reader, group: tuple[Node, ...], times: int, i: int, times_span:
     return sweeps.swept(r, [Work(many, w, span) for w in wheres])
 
 
+PARTS = ("section", "part", "sts", "bit")
+"""Words for what stands between two marks."""
+
+
 def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     """`rep from * 3 more times`, `rep * to * twice`, `rep from * around, ending last rep at **`, `rep rnd 3`."""
     c = r.c
@@ -197,6 +201,7 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     c.accept("from") or c.accept("this", "that")
     c.at("last", "first") and c.ahead().text in _STARS and c.accept("last", "first")
     starred = marks.close or marks.open
+    c.at(*PARTS) and starred and c.ahead().text == "between" and c.accept(*PARTS)
     if c.at("between") and starred and c.ahead().text in _STARS:  # `repeat between * and *`, `repeat between *`
         c.i += 1
         while c.token.text in _STARS and c.ahead().text in ("and", *_STARS):  # also `repeat between *s`

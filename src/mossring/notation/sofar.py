@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 from mossring.notation import grouping, places, targets
 from mossring.notation.cursor import Cursor
 from mossring.notation.marks import MAX_NESTING, Marks
-from mossring.notation.tree import Chain, Node, Repeat, Skip, Together, Until, Work
+from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Together, Until, Where, Work
 from mossring.notation.until import END, read_until
 from mossring.notation.words import NUMBERS
 
@@ -21,7 +21,11 @@ def alternately(r: Reader, nodes: list[Node]) -> bool:
     c = r.c
     i = c.i
     pair = nodes[-2:]
-    if len(pair) < 2 or not all(isinstance(n, Work) and n.where.mode in ("next", "same") for n in pair):
+    if (
+        c.ahead().text.startswith(("colour", "color", "yarn"))
+        or len(pair) < 2
+        or not all(isinstance(n, Work) and n.where.mode in ("next", "same") for n in pair)
+    ):
         return False
     c.i += 1
     until = read_until(c) or END
@@ -70,6 +74,8 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     run = since if _SEVERAL <= since < run and not marks.close else run
     tied = _since_comma(r, nodes, i) if hole and not behind else 0  # `ch 3 2 dc ch 1, 3 dc ch 1 three times`
     run = tied if _SEVERAL <= tied < run and not marks.close else run
+    sentence = len(nodes) - r.begun if r.begun else 0
+    run = sentence if _SEVERAL <= sentence < run and not marks.close else run
     run = 1 if alone and isinstance(last, Work) and len(last.group) > 1 else run
     if run < 1:
         c.i = i
@@ -104,7 +110,10 @@ def _times_in_brackets(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     if marks.close:
         begun = marks.open[next(iter(marks.close))]
     else:
-        begun = r.bracketed[0] if r.bracketed[1] == len(nodes) else len(nodes) - run_so_far(nodes)
+        run = run_so_far(nodes)
+        tied = _since_comma(r, nodes, i) if any(t.text == "+" for t in c.tokens[:i]) else 0  # `3dc + ch2 (three times)`
+        run = tied if _SEVERAL <= tied < run else run
+        begun = r.bracketed[0] if r.bracketed[1] == len(nodes) else len(nodes) - run
     if begun >= len(nodes):
         c.i = i
         return False
@@ -227,7 +236,10 @@ _ON = frozenset(
 
 
 def run_so_far(nodes: list[Node]) -> int:
-    """How many of the last instructions a `repeat to end` without a star means: all since the round's start."""
+    """How many of the last instructions a `repeat to end` without a star means: all since the round's start, or what is
+    as that was with its chain for a stitch."""
+    if (alike := _as_the_start(nodes)) > 0:
+        return alike
     run = 0
     for node in reversed(nodes):
         at_start = isinstance(node, Work) and node.where.mode in ("same", "start", "any")
@@ -250,6 +262,36 @@ def run_so_far(nodes: list[Node]) -> int:
     last = body[-1] if body else None
     ends_alike = isinstance(last, Chain) and begins and replace(last, span=(0, 0)) == replace(body[0], span=(0, 0))
     return run - begins if run == len(nodes) or ends_alike else run  # `ch 1, 2 dc in next sp, ch 1, repeat`
+
+
+def _as_the_start(nodes: list[Node]) -> int:
+    """`ch 3, 2 dc, ch 2, 3 dc, ch 2`: how many instructions say again what the round began with; 0 where none do."""
+    k = next((k for k, n in enumerate(nodes) if isinstance(n, Chain) and n.n > 1), len(nodes))
+    several = (len(nodes) - k - 1) // 2
+    one, other = nodes[k + 1 : k + 1 + several], nodes[k + 1 + several :]
+    first, again = (one or [None])[0], (other or [None])[0]
+    if several < _SEVERAL or len(one) != len(other) or not isinstance(first, Work) or not isinstance(again, Work):
+        return 0
+    if _bare(first.where) != _bare(again.where) or _so_many(first) + 1 != _so_many(again):
+        return 0
+    alike = [type(a) is type(b) and _bare(a) == _bare(b) for a, b in zip(one[1:], other[1:], strict=True)]
+    return several if all(alike) and _made(first) == _made(again) else 0
+
+
+def _bare(said: Node | Where) -> object:
+    """What an instruction or a place says, but how many stitches, wherever it stands in the text."""
+    if isinstance(said, Where):
+        return (said.mode, said.targets, said.said)
+    return said.n if isinstance(said, Chain) else (_made(said), _so_many(said)) if isinstance(said, Work) else said
+
+
+def _made(work: Work) -> list[object]:
+    return [m.stitch if isinstance(m, Make) else m for m in work.group]
+
+
+def _so_many(work: Work) -> int:
+    """How many stitches an instruction of one kind makes."""
+    return work.where.count * sum(m.n for m in work.group if isinstance(m, Make))
 
 
 def _deep(node: Node) -> bool:

@@ -301,6 +301,15 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
         return [Work((replace(make, n=1),), replace(several, span=c.span_from(i)), c.span_from(i))]
     if _along_foundation(c) and not c.at("in", "into"):
         c.i = save
+    if (
+        c.at("over")
+        and make.n > 1
+        and c.ahead().value == make.n
+        and (c.opens_stitch(2) or c.ahead(2).text in STITCH_WORDS)
+    ):
+        c.i += 1  # `7 dc over 7 dc`: one in each
+        place = replace(places.read_places(c)[0], count=make.n)
+        return [Work((replace(make, n=1),), place, c.span_from(i))]
     around = places.at_place(c)
     if c.at("over", "across", "along") and c.ahead().text in ("to", "into") and make.stitch == "slst":
         c.i += 1

@@ -41,14 +41,35 @@ _COUNTED = re.compile(
 """A line that ends in its count."""
 
 
+_TERSE = re.compile(
+    r"^\W*\d+ (?:in|into) (?:a |an |the )?(?:each|every|next|magic|ring|mr|mc|circle)\b"
+    r"|^\W*[(\[*].*[)\]*] ?(?:x ?)?\d+ ?(?:x|times)?\W*$",
+    re.IGNORECASE,
+)
+"""An instruction of a notebook that names no stitch: `6 in ring`, `2 in each`, `[1, 2 in next] 6x`."""
+
+
 def _all_unheaded(doc: Document) -> None:
     lines = [n for n in doc.notes if _COUNTED.search(n.text) and asks(n.text)]
     ring = doc.said_begin and doc.begin.kind in ("magic ring", "ring")  # `mr` on a line above
-    if len(lines) < 2 or not (ring or works_in_ring(lines[0].text)):
+    if len(lines) < _FEW:
+        lines = [n for n in doc.notes if asks(n.text) or _TERSE.match(n.text)]
+        k = next((k for k, n in enumerate(lines) if works_in_ring(n.text) or _in_ring(n.text)), len(lines))
+        lines, ring = lines[k:], True
+        if len(lines) <= _FEW or sum(bool(_TERSE.match(n.text)) for n in lines) < _FEW:
+            return
+    if len(lines) < _FEW or not (ring or works_in_ring(lines[0].text)):
         return
     for number, line in enumerate(lines, 1):
         doc.notes.remove(line)
         doc.rounds.append(RoundLine(number, number, line.text.rstrip(), line.at, (line.at, line.at), "Rnd"))
+
+
+_FEW = 2
+
+
+def _in_ring(line: str) -> bool:
+    return bool(_TERSE.match(line) and re.search(r"\b(?:ring|magic|mr|mc|circle)\b", line, re.IGNORECASE))
 
 
 def asks(line: str) -> bool:

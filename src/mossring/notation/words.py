@@ -130,30 +130,29 @@ BEFORE_YARN = frozenset(
 )
 
 _PLAIN = """
-a across add again all along alternately alternating an and any around as at attach b back before beg began beginning begin begins between
-both bottom center centre centres chain chains change changing chainless circle close closing col color colour
-continue corner corners count counted counting counts crochet do does doesn't dont don't drop each edge end ending
-ends every evenly except fasten finish first foll following for foundation from front gap gaps group groups has have hook in
-inc increase increases incs into is it join joined joining just last leave left lengthwise loop loops lp lps magic
-make making mark marker miss missed missing move more new next no not now number of off on once one only or other out
-over past place placed places pm plus pull put rem remain remaining rep repeat repeated repeating repeats reps rest
-ring rnd rnds rd rds round rounds row rows rs same set shell shells side sides sk skip skipped skipping sl slip sp
-space spaces sps st stand standing start starting stitch stitches sts switch tail that the them then thereafter this
-through throughout time times to together top total turn turned twice thrice under until up use using usual weave with
-within without work worked working wrong right ws x yarn you your here beginning's per form forming adjustable sliding
-loosely tightly twist cl cls cluster clusters pc pcs pop pops popcorn popcorns bobble bobbles bob tog leg legs half
-post posts made mr starts thru leaving omit scallop scallops plastic metal bone brass wooden curtain key blo flo tlo
-bl fl bls fls bar horizontal dec decrease decreases decs closed fan fans grp grps opposite petal petals including cut
-finishing spiral spirals continuous tight base corner's behind below down park pick return markers remainder unused
-unworked free previous prev corresponding ditto started turning inbetween their adding having extra additional
-brackets omitting middle instead knot mb gap gaps hole holes arch arches pair pairs points point tip tips edging
-underside never tighten draw break established way manner pattern increasing cont keep continuing above so but initial
-placing putting also rotate final nothing none bump bumps ridge remains facing faces us after step gives makes giving
-should will are like take insert withdraw yo yrh going these those you've long spike elongated dropped which mc
-replaced being by formed created than there done completed others ones s f o fo wind wrap finger fingers section part
-granny solid separated followed marked remove removed pulled grab reinsert even fill filled gets receives stars
-asterisks stopping stop complete preceding
-prior beneath darn sew alternate where
+a across add again all along alternately bit alternating an and any around as at attach b back before beg began
+beginning begin begins between both bottom center centre centres chain chains change changing switching yarns chainless circle close
+closing col color colors colour colours continue corner corners count counted counting counts crochet do does doesn't dont don't drop
+each edge end ending ends every evenly except fasten finish first foll following for foundation from front gap gaps
+group groups has have hook in inc increase increases incs into is it join joined joining just last leave left
+lengthwise loop loops lp lps magic make making mark marker miss missed missing move more new nc next no not now number of
+off on once one only or other out over past place placed places pm plus pull put rem remain remaining rep repeat
+repeated repeating repeats reps rest ring rnd rnds rd rds round rounds row rows rs same set shell shells side sides sk
+skip skipped skipping sl slip sp space spaces sps st stand standing start starting stitch stitches sts switch tail that
+the them then thereafter this through throughout time times to together top total turn turned twice thrice under until
+up use using usual weave with within without work worked working wrong right ws x yarn you your here beginning's per
+form forming adjustable sliding loosely tightly twist cl cls cluster clusters pc pcs pop pops popcorn popcorns bobble
+bobbles bob tog leg legs half post posts made mr starts thru leaving omit scallop scallops plastic metal bone brass
+wooden curtain key blo flo tlo bl fl bls fls bar horizontal dec decrease decreases decs closed fan fans grp grps
+opposite petal petals including cut finishing spiral spirals continuous tight base corner's behind below down park pick
+return markers remainder unused unworked free previous prev corresponding ditto started turning inbetween their adding
+having extra additional brackets omitting middle instead knot mb gap gaps hole holes arch arches pair pairs points
+point tip tips edging underside never tighten draw break established way manner pattern increasing cont keep continuing
+above so but initial placing putting also rotate final nothing none bump bumps ridge remains facing faces us after step
+gives makes giving should will are like take insert withdraw yo yrh going these those you've long spike elongated
+dropped which mc replaced being by formed created than there done completed others ones s f o fo wind wrap finger
+fingers section part granny solid separated followed marked remove removed pulled grab reinsert even fill filled gets
+receives stars asterisks stopping stop complete preceding prior beneath darn sew alternate where
 """
 _ALIASES = {"omit": "skip"}
 

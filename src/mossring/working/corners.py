@@ -99,6 +99,8 @@ def _by_groups(made: list[Made], n: int) -> list[int]:
             best = (rank, width)
             corners = [g[where] for g in all_of_it]
     if best[0] < CHAIN_CENTRE:
+        every = [c for at in about.values() for c in at]  # one of them longer than the others, by a slip
+        corners = every if len(every) == n and n > 1 else corners
         corners = next((at for _, at in sorted(about.items(), reverse=True) if len(at) == n), corners)
     return sorted(corners)
 

@@ -15,7 +15,8 @@ from typing import cast
 from mossring.draft import Draft, DraftRound
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
-from mossring.notation.tree import Chain, Work
+from mossring.notation.grouping import is_slip
+from mossring.notation.tree import Chain, Repeat, Together, Work
 from mossring.stitches import is_stitch, lookup
 from mossring.working.starting import first_place
 
@@ -95,6 +96,8 @@ def start_chain(r: DraftRound) -> Chain | None:
             return node
         if isinstance(node, Work) and node.group and isinstance(node.group[0], Chain):
             return node.group[0]
+        if isinstance(node, Repeat | Together) or (isinstance(node, Work) and not is_slip(node)):
+            return None
     return None
 
 
