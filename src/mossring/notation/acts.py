@@ -49,6 +49,8 @@ ACT_WORDS = frozenset(
         "return",
         "drop",
         "park",
+        "draw",
+        "pull",
     }
     | {
         "use",
@@ -193,6 +195,9 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
     elif fresh and c.at("new") and c.ahead().text in _YARNS and c.ahead(2).text in ("in", "into", "at", "to"):
         what = "attach"  # `new colour in any ch-2 sp`
         c.i += 1
+    elif fresh and c.at("draw", "pull") and c.ahead().text == "up" and c.ahead(2).text in ("loop", "lp"):
+        what = "attach"  # `with B, draw up a loop in any ch-1 sp`
+        c.i += 3
     elif fresh and c.at("join") and (c.ahead().text in ("in", "into") or _to_space(c)):  # `with B join in 1-ch sp`
         what = "attach"
         c.i += 1

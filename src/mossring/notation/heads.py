@@ -143,6 +143,8 @@ _NUMBER = re.compile(
     + "|".join(ORDINALS)
     + "|"
     + _N_WORDS
+    + "|"
+    + "|".join(sorted(_ROMAN, key=len, reverse=True))
     + r")(?:st|nd|rd|th|°)?(?: (?:rnd|round|row)(?=:))?"
     + r"(?:[ \t]*(?:-|–|to|&|and)[ \t]*(?P<last>\d{1,3}))?[ \t]*(?:\((?P<yarn>"
     + _YARN

@@ -200,10 +200,14 @@ def _other_half(out: Sequence[Node], wide: int) -> Work | None:
 
 
 def repeated(body: Sequence[Node]) -> tuple[Node, ...]:
-    """`1 sc, inc (18)`: single stitches and increases one after the other, again to the end of the round."""
+    """`1 sc, inc (18)`, `sc, inc around`: single stitches and increases one after the other, again to the end of the
+    round."""
     begins = next((k for k, n in enumerate(body) if not isinstance(n, Act) and not _one_chain(n)), len(body))
     ends = next((k for k, n in enumerate(body) if isinstance(n, Join)), len(body))
     run = list(body[begins:ends])
+    last = run[-1] if run else None
+    if isinstance(last, Work) and last.where.mode == "each" and last.where.until == END and not last.also:
+        run[-1] = replace(last, where=replace(last.where, mode="next", until=None))
     plain = all(isinstance(n, Together) or (isinstance(n, Work) and _one_kind(n)) for n in run)
     if len(run) < _RUN or not plain or ends < len(body) - 1:
         return tuple(body)

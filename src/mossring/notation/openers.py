@@ -93,14 +93,19 @@ def _repeat_bracket(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> b
 
 
 def _times_bracket(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    """`6 x [2 sc in next st, sc in next st]`."""
+    """`6 x [2 sc in next st, sc in next st]`, `three lots of (3 dc, ch 2)`."""
     c = r.c
-    if c.token.kind != "num" or c.ahead().text != "x" or c.ahead(2).text not in _OPEN:
+    save = c.i
+    many = c.number()
+    lots = c.accept("lots", "sets", "groups", "repeats", "reps") and c.accept("of")
+    if not many or not (lots or c.accept("x")) or c.token.text not in _OPEN:
+        c.i = save
         return False
-    many = c.token.value
-    c.i += 2
-    inner: list[Node] = []
-    repeating.bracket(r, inner, depth)
+    closer, opened = {"(": ")", "[": "]"}[c.token.text], c.i
+    c.i += 1
+    inner = r.sequence(closer, depth + 1)
+    if not c.accept(closer):
+        r.trouble("bracket", opened, mark=c.tokens[opened].text)
     nodes.append(Repeat(tuple(inner), many, c.span_from(c.i - 1)))
     return True
 
@@ -376,7 +381,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (("all", "around", "round", "throughout", "to"), _all_round),
     (("alternately", "alternating"), _alternately),
     (("rep", "repeat", "reps", "work", "from"), _repeat),
-    (("move",), _move),
+    (("move", "slide", "travel"), _move),
     (("continue", "cont", "continuing", "so"), _on_around),
     (("working", "going", "in", "behind"), _beside_the_last),
     (throughout.SETTING_WORDS, throughout.setting),

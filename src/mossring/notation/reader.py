@@ -282,6 +282,9 @@ class Reader:
 
     def _trailing(self, nodes: list[Node]) -> bool:
         last = nodes[-1] if nodes else None
+        if last is None and self.c.token.text in ("(", "[") and self.c.ahead().kind == "num" == self.c.ahead(4).kind:
+            if self.c.ahead(2).text in CHAIN_WORDS and self.c.ahead(3).text == ",":
+                return False  # `(3 ch, 1 tr, 2 ch) (2 tr, 2 ch) x 4`
         stopped = self.c.i > 0 and self.c.tokens[self.c.i - 1].text in (".", ":")
         whole = isinstance(last, Join | Act | Repeat | Together) or (isinstance(last, Work) and last.where.said)
         if whole and self.c.token.kind == "num":

@@ -131,6 +131,7 @@ _WORKING = frozenset(
     {"rep", "repeat", "sk", "skip", "miss", "turn", "inc", "dec", "join", "ring", "magic", "mr", "as", "rnd", "rnds"}
     | {"*", "**", "(", "[", "next", "each", "same", "times", "twice", "loop", "loops", "blo", "flo", "spiral"}
     | {"continue", "continuous", "behind", "around", "begin", "marker", "with", "change", "using", "drop", "in"}
+    | {"slide", "travel"}
 )
 """Words of instructions: a sentence with one of them is no mere remark."""
 _ATTACHED = frozenset({"yarn", "colour", "any", "corner", *SPACE_WORDS, *STITCH_WORDS})

@@ -62,18 +62,23 @@ def read_stated(c: Cursor, *, loose: bool = False, joined: bool = False) -> list
     elif ended:
         added = _added(c)
         stopped = c.accept(".")
-        counted = out is not None and any(s.what != "chains" for s in out)  # `2 ch. Ss to top` is work
+        counted = out is not None and any(s.what != "chains" and s.n > 1 for s in out)  # `2 ch. Ss to top` is work
         cut = c.at("fasten", "finish", "cut", "break") or c.on_new_line
         ended = (
             c.token.kind == "end"
             or _noted(c)
             or (counted and c.at("turn", "join") and c.tokens[c.i - 1].text == ",")  # `to end: 20 sts, turn`
-            or ((stopped or cut) and counted and (joined or c.at(*_AFTER_COUNT, "(") or _turns(c)))
+            or ((stopped or cut) and counted and (joined or c.at(*_AFTER_COUNT, "(") or _turns(c) or _left_open(c)))
         )
     if out is not None and ended:
         return [*_series(out), *added]
     c.i = save
     return None
+
+
+def _left_open(c: Cursor) -> bool:
+    """Whether `Do not join` comes next."""
+    return c.phrase("do", "not", "join") or c.phrase("don't", "join")
 
 
 def _turns(c: Cursor) -> bool:

@@ -160,6 +160,8 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     if not legged and c.at(*increases.DECREASES):  # `dc dec over next 2 sts`
         r.last_stitch = key
         return increases.decrease(r, n or 1)
+    if n is None and not legged and c.at("x") and c.ahead().kind == "num" and c.ahead(2).text in ("in", "into"):
+        c.i += 1  # `tr x2 in sp`
     after = c.number() if n is None and not legged and not _chains_next(c) else None
     if after in (2, 3) and c.token.tight and c.at("inc", "incs"):  # `dc2inc`
         r.last_stitch = key

@@ -135,10 +135,10 @@ beginning begin begins between both bottom center centre centres chain chains ch
 closing col color colors colour colours continue corner corners count counted counting counts crochet do does doesn't dont don't drop
 each edge end ending ends every evenly except fasten finish first foll following for foundation from front gap gaps
 group groups has have hook in inc increase increases incs into is it join joined joining just last leave left
-lengthwise loop loops lp lps magic make making mark marker miss missed missing move more new nc next no not now number of
+lengthwise loop loops lots lp lps magic make making mark marker miss missed missing move more new nc next no not now number of
 off on once one only or other out over past place placed places pm plus pull put rem remain remaining rep repeat
 repeated repeating repeats reps rest ring rnd rnds rd rds round rounds row rows rs same set shell shells side sides sk
-skip skipped skipping sl slip sp space spaces sps st stand standing start starting stitch stitches sts switch tail that
+skip skipped skipping sl slide slip travel sp space spaces sps st stand standing start starting stitch stitches sts switch tail that
 the them then thereafter this through throughout time times to together top total turn turned twice thrice under until
 up use using usual weave with within without work worked working wrong right ws x yarn you your here beginning's per
 form forming adjustable sliding loosely tightly twist cl cls cluster clusters pc pcs pop pops popcorn popcorns bobble

@@ -17,12 +17,14 @@ if TYPE_CHECKING:
 
 
 class AgainError(Exception):
-    """The round is to be worked again: a repeat `to end` may run so many passes only."""
+    """The round is to be worked again: a repeat `to end` may run so many passes only, and the first instructions (cut)
+    of one more."""
 
-    def __init__(self, node: int, passes: int) -> None:
+    def __init__(self, node: int, passes: int, cut: int = 0) -> None:
         super().__init__(node, passes)
         self.node = node
         self.passes = passes
+        self.cut = cut
 
 
 def repeat(w: Worker, node: Repeat) -> None:
@@ -66,8 +68,9 @@ def _around(w: Worker, node: Repeat) -> None:
             if edge.pos <= before[0] and w.depths.taken <= before[1] and passes > 1:
                 raise UnworkableError("repeat goes nowhere", node.span)
         w.passed[id(node)] = passes
-        if passes == most and node.cut is not None:
-            for inner in node.body[: node.cut]:
+        cut = w.cuts.get(id(node), node.cut or 0)
+        if passes == most and cut:
+            for inner in node.body[:cut]:
                 w.node(inner)
     finally:
         edge.caps.pop()
@@ -137,6 +140,8 @@ def _pass(w: Worker, node: Repeat, passes: int, cap: int | None) -> None:
             if passes and node.loose:
                 return
             ran_out = e.trouble.kind in ("past the end", "no such place")
+            if passes and k and cap is not None and ran_out and node.cut is None and id(node) not in w.most_passes:
+                raise AgainError(id(node), passes, k) from e  # `to last 2 sts`: as far as it goes before them
             if passes and id(node) in w.tail and ran_out and (node.cut is None or k >= node.cut):
                 raise AgainError(id(node), passes) from e  # what is left is for the words behind it
             if passes and e.trouble.kind == "past the end":

@@ -118,7 +118,8 @@ def _half_corner(w: Worker) -> bool:
     k = next((i for i, m in enumerate(w.made) if m.kind == "ch" or m.feet != feet), len(w.made))
     others = Counter(m.feet for m in w.made[k:] if m.kind != "ch")
     whole = k > 1 and others and k >= max(others.values())  # as many as any other place holds
-    return feet not in others and not whole
+    here = k + others.pop(feet, 0)  # `5 ch, 2 tr in same sp`, whose chain is the corner's, and one more to come
+    return not whole and (here == k or here < max(others.values(), default=0))
 
 
 def _arrive(w: Worker, where: Where, u: int, target: Target) -> int:
