@@ -54,7 +54,8 @@ def left_out(doc: Document, state: State) -> Chain | None:
 
 
 _OWN_START = re.compile(
-    r"(?!\W*(?:\d+ ?)?(?:sc|hdc|dc|htr|tr|dtr)\b)\W*(?:[A-Za-z ]{0,40}[,;:.] *)?(?:ch(?:ain)?s?\b[ -]?\w|(?:\d|one|two|three|four|five) ?ch)",
+    r"(?!\W*(?:\d+ ?)?(?:sc|hdc|dc|htr|tr|dtr)\b)"
+    r"\W*(?:[A-Za-z ]{0,40}[,;:.] *)?(?:ch(?:ain)?s?\b[ -]?\w|(?:\d|one|two|three|four|five) ?ch)",
     re.IGNORECASE,
 )
 """How a round begins that begins with chains: at once, or behind a few words of where."""

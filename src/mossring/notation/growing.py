@@ -169,8 +169,8 @@ def ended(body: Sequence[Node], end: Sequence[Node]) -> tuple[Node, ...]:
 
 
 def evenly(body: Sequence[Node], n: int, below: Sequence[str]) -> tuple[Node, ...]:
-    """The instructions with n increases (less than none: decreases) spread over their sweep. below: the stitches that it goes over, by kind; one
-    that is not named is as they are."""
+    """The instructions with n increases (less than none: decreases) spread over their sweep. below: the stitches that
+    it goes over, by kind; one that is not named is as they are."""
     k = next((k for k, x in enumerate(body) if isinstance(x, Work) and x.where.mode == "each"), -1)
     sweep = body[k] if k >= 0 else None
     if not isinstance(sweep, Work) or not below:
@@ -196,7 +196,7 @@ def _taken_in(one: Work, edge: int, total: int) -> list[Node]:
     make = one.group[0]
     assert isinstance(make, Make)
     legs = [(j + 1) * edge // total - j * edge // total for j in range(max(0, total))]
-    if not is_stitch(key := composed("tog", make.stitch, 2)) or not set(legs) <= {1, 2}:
+    if not legs or not is_stitch(key := composed("tog", make.stitch, 2)) or not set(legs) <= {1, 2}:
         return [replace(one, where=replace(one.where, mode="each", until=END))]
     out: list[Node] = []
     for several, run in groupby(legs):

@@ -123,8 +123,8 @@ def corners_in_stitches(body: Sequence[Node]) -> tuple[Node, ...]:
 
 
 def each_in_its_own(body: Sequence[Node], begun: bool = False) -> tuple[Node, ...]:
-    """The instructions with `*5 sc, 3 sc in same st*` as said of the next stitch, all three in one. begun: something stands
-    before them."""
+    """The instructions with `*5 sc, 3 sc in same st*` as said of the next stitch, all three in one. begun: something
+    stands before them."""
     return tuple(
         replace(n, body=each_in_its_own(n.body, begun or k > 0))
         if isinstance(n, Repeat)

@@ -282,9 +282,8 @@ class Reader:
 
     def _trailing(self, nodes: list[Node]) -> bool:
         last = nodes[-1] if nodes else None
-        if last is None and self.c.token.text in ("(", "[") and self.c.ahead().kind == "num" == self.c.ahead(4).kind:
-            if self.c.ahead(2).text in CHAIN_WORDS and self.c.ahead(3).text == ",":
-                return False  # `(3 ch, 1 tr, 2 ch) (2 tr, 2 ch) x 4`
+        if last is None and self._opens_with_chains():
+            return False
         stopped = self.c.i > 0 and self.c.tokens[self.c.i - 1].text in (".", ":")
         whole = isinstance(last, Join | Act | Repeat | Together) or (isinstance(last, Work) and last.where.said)
         if whole and self.c.token.kind == "num":
@@ -298,6 +297,12 @@ class Reader:
         if stated is not None:
             self.stated.extend(stated)
         return stated is not None
+
+    def _opens_with_chains(self) -> bool:
+        """`(3 ch, 1 tr, 2 ch) (2 tr, 2 ch) x 4`: a bracket that begins with chains, and is no list of counts."""
+        c = self.c
+        chained = c.ahead().kind == "num" and c.ahead(2).text in CHAIN_WORDS and c.ahead(3).text == ","
+        return c.token.text in ("(", "[") and chained and c.ahead(4).kind == "num"
 
     def _sums_up(self) -> bool:
         """Whether `24 sts.`, or a number alone, is all that is left of the round."""

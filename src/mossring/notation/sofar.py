@@ -269,16 +269,16 @@ def _as_the_start(nodes: list[Node]) -> int:
     k = next((k for k, n in enumerate(nodes) if isinstance(n, Chain) and n.n > 1), len(nodes))
     several = (len(nodes) - k - 1) // 2
     one, other = nodes[k + 1 : k + 1 + several], nodes[k + 1 + several :]
-    first, again = (one or [None])[0], (other or [None])[0]
+    first, again = (*one[:1], *other[:1], None, None)[:2]
     if several < _SEVERAL or len(one) != len(other) or not isinstance(first, Work) or not isinstance(again, Work):
         return 0
-    if _bare(first.where) != _bare(again.where) or _so_many(first) + 1 != _so_many(again):
+    if _as_said(first.where) != _as_said(again.where) or _so_many(first) + 1 != _so_many(again):
         return 0
-    alike = [type(a) is type(b) and _bare(a) == _bare(b) for a, b in zip(one[1:], other[1:], strict=True)]
+    alike = [type(a) is type(b) and _as_said(a) == _as_said(b) for a, b in zip(one[1:], other[1:], strict=True)]
     return several if all(alike) and _made(first) == _made(again) else 0
 
 
-def _bare(said: Node | Where) -> object:
+def _as_said(said: Node | Where) -> object:
     """What an instruction or a place says, but how many stitches, wherever it stands in the text."""
     if isinstance(said, Where):
         return (said.mode, said.targets, said.said)

@@ -130,29 +130,30 @@ BEFORE_YARN = frozenset(
 )
 
 _PLAIN = """
-a across add again all along alternately bit alternating an and any around as at attach b back before beg began
-beginning begin begins between both bottom center centre centres chain chains change changing switching yarns chainless circle close
-closing col color colors colour colours continue corner corners count counted counting counts crochet do does doesn't dont don't drop
-each edge end ending ends every evenly except fasten finish first foll following for foundation from front gap gaps
-group groups has have hook in inc increase increases incs into is it join joined joining just last leave left
-lengthwise loop loops lots lp lps magic make making mark marker miss missed missing move more new nc next no not now number of
-off on once one only or other out over past place placed places pm plus pull put rem remain remaining rep repeat
-repeated repeating repeats reps rest ring rnd rnds rd rds round rounds row rows rs same set shell shells side sides sk
-skip skipped skipping sl slide slip travel sp space spaces sps st stand standing start starting stitch stitches sts switch tail that
-the them then thereafter this through throughout time times to together top total turn turned twice thrice under until
-up use using usual weave with within without work worked working wrong right ws x yarn you your here beginning's per
-form forming adjustable sliding loosely tightly twist cl cls cluster clusters pc pcs pop pops popcorn popcorns bobble
-bobbles bob tog leg legs half post posts made mr starts thru leaving omit scallop scallops plastic metal bone brass
-wooden curtain key blo flo tlo bl fl bls fls bar horizontal dec decrease decreases decs closed fan fans grp grps
-opposite petal petals including cut finishing spiral spirals continuous tight base corner's behind below down park pick
-return markers remainder unused unworked free previous prev corresponding ditto started turning inbetween their adding
-having extra additional brackets omitting middle instead knot mb gap gaps hole holes arch arches pair pairs points
-point tip tips edging underside never tighten draw break established way manner pattern increasing cont keep continuing
-above so but initial placing putting also rotate final nothing none bump bumps ridge remains facing faces us after step
-gives makes giving should will are like take insert withdraw yo yrh going these those you've long spike elongated
-dropped which mc replaced being by formed created than there done completed others ones s f o fo wind wrap finger
-fingers section part granny solid separated followed marked remove removed pulled grab reinsert even fill filled gets
-receives stars asterisks stopping stop complete preceding prior beneath darn sew alternate where
+a above across add adding additional adjustable after again all along also alternate alternately alternating an and any
+arch arches are around as asterisks at attach b back bar base before beg began begin beginning beginning's begins
+behind being below beneath between bit bl blo bls bob bobble bobbles bone both bottom brackets brass break bump bumps
+but by center centre centres chain chainless chains change changing circle cl close closed closing cls cluster clusters
+col color colors colour colours complete completed cont continue continuing continuous corner corner's corners
+corresponding count counted counting counts created crochet curtain cut darn dec decrease decreases decs ditto do does
+doesn't don't done dont down draw drop dropped each edge edging elongated end ending ends established even evenly every
+except extra f faces facing fan fans fasten fill filled final finger fingers finish finishing first fl flo fls fo foll
+followed following for form formed forming foundation free from front gap gap gaps gaps gets gives giving going grab
+granny group groups grp grps half has have having here hole holes hook horizontal in inbetween inc including increase
+increases increasing incs initial insert instead into is it join joined joining just keep key knot last leave leaving
+left leg legs lengthwise like long loop loops loosely lots lp lps made magic make makes making manner mark marked
+marker markers mb mc metal middle miss missed missing more move mr nc never new next no none not nothing now number o
+of off omit omitting on once one ones only opposite or other others out over pair pairs park part past pattern pc pcs
+per petal petals pick place placed places placing plastic plus pm point points pop popcorn popcorns pops post posts
+preceding prev previous prior pull pulled put putting rd rds receives reinsert rem remain remainder remaining remains
+remove removed rep repeat repeated repeating repeats replaced reps rest return ridge right ring rnd rnds rotate round
+rounds row rows rs s same scallop scallops section separated set sew shell shells should side sides sk skip skipped
+skipping sl slide sliding slip so solid sp space spaces spike spiral spirals sps st stand standing stars start started
+starting starts step stitch stitches stop stopping sts switch switching tail take than that the their them then there
+thereafter these this those thrice through throughout thru tight tighten tightly time times tip tips tlo to tog
+together top total travel turn turned turning twice twist under underside until unused unworked up us use using usual
+way weave where which will wind with withdraw within without wooden work worked working wrap wrong ws x yarn yarns yo
+you you've your yrh
 """
 _ALIASES = {"omit": "skip"}
 

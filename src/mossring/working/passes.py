@@ -140,7 +140,8 @@ def _pass(w: Worker, node: Repeat, passes: int, cap: int | None) -> None:
             if passes and node.loose:
                 return
             ran_out = e.trouble.kind in ("past the end", "no such place")
-            if passes and k and cap is not None and ran_out and node.cut is None and id(node) not in w.most_passes:
+            before_last = passes and k and node.until is not None and node.until.kind == "last" and node.cut is None
+            if before_last and ran_out and id(node) not in w.most_passes:
                 raise AgainError(id(node), passes, k) from e  # `to last 2 sts`: as far as it goes before them
             if passes and id(node) in w.tail and ran_out and (node.cut is None or k >= node.cut):
                 raise AgainError(id(node), passes) from e  # what is left is for the words behind it

@@ -8,7 +8,7 @@ marked; where a word has one meaning only, it was worked as that.
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
@@ -51,7 +51,7 @@ def check(look: Look) -> Iterator[Finding]:
     yield finding
 
 
-def _slip_of_the_chain(words: str, e: Evidence, found: list[Evidence]) -> bool:
+def _slip_of_the_chain(words: str, e: Evidence, found: Sequence[Evidence]) -> bool:
     """Whether it is a chain that counts as a stitch of which the text has no other, or of which another chain has the
     right height: a slip of the chain (MR601)."""
     stitch = re.search(r"[a-z]+$", words[e.span[0] : e.span[1]].rstrip(" )"), re.IGNORECASE)
