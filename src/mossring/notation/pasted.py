@@ -308,6 +308,7 @@ def opens_section(line: str) -> bool:
 
 _STARTING = re.compile(
     r"\b(?:(?:(?:turning|beginning|starting|beg|first) )?(?:ch(?:ain)?s?[ -]?(?P<n>\d)|(?P<n2>\d)[ -]?ch(?:ain)?s?)\b"
+    r"(?![ -]*(?:sp|space|loop|lp)s?\b)"
     r"|(?:turning|beginning|starting|beg|first) ch(?:ain)?s?\b)"
     r"[^.;,]{0,60}?(?:, (?:which|that|this|it|and) )?"
     r"\b(?:(?P<no>(?:does not|doesn.t|do not|don.t|never|not)(?: \w+)? count)"
