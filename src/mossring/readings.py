@@ -14,6 +14,7 @@ from mossring.notation.meant import (
     begun_there,
     corners_in_stitches,
     each_in_its_own,
+    ended_amid,
     from_here,
     halves_in,
     heaped,
@@ -141,6 +142,7 @@ def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Ite
         (each_in_its_own(body), ""),
         (from_here(body), ""),
         *((way, "ring") for way in in_the_ring(body)),
+        *((way, "") for way in ended_amid(body)),
     ]
     seen = [body]
     for other, how in ways:

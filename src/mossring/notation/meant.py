@@ -145,6 +145,16 @@ def in_the_ring(body: Sequence[Node]) -> list[tuple[Node, ...]]:
     return [(*body[:k], replace(whole, times=n, until=None), *body[k + 1 :]) for n in range(2, 13)]
 
 
+def ended_amid(body: Sequence[Node]) -> list[tuple[Node, ...]]:
+    """The instructions with a repeat to the last stitches whose last pass ends amid it, behind each of its instructions:
+    `*(dc, ch 1, dc) in sp, dc in next 4 dc; rep from * to last 2 sts, dc in last 2 sts`."""
+    k = next((k for k, n in enumerate(body) if isinstance(n, Repeat) and n.until and n.until.kind == "last"), -1)
+    whole = body[k] if k >= 0 else None
+    if not isinstance(whole, Repeat) or whole.cut is not None:
+        return []
+    return [(*body[:k], replace(whole, cut=n), *body[k + 1 :]) for n in range(1, len(whole.body))]
+
+
 def begun_there(start: Chain, body: Sequence[Node]) -> tuple[Node, ...]:
     """The instructions with a starting chain that only the notes speak of: before the first stitches, in the space that
     they go to if there is one."""

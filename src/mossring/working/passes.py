@@ -17,14 +17,12 @@ if TYPE_CHECKING:
 
 
 class AgainError(Exception):
-    """The round is to be worked again: a repeat `to end` may run so many passes only, and the first instructions (cut)
-    of one more."""
+    """The round is to be worked again: a repeat `to end` may run so many passes only."""
 
-    def __init__(self, node: int, passes: int, cut: int = 0) -> None:
+    def __init__(self, node: int, passes: int) -> None:
         super().__init__(node, passes)
         self.node = node
         self.passes = passes
-        self.cut = cut
 
 
 def repeat(w: Worker, node: Repeat) -> None:
@@ -68,9 +66,8 @@ def _around(w: Worker, node: Repeat) -> None:
             if edge.pos <= before[0] and w.depths.taken <= before[1] and passes > 1:
                 raise UnworkableError("repeat goes nowhere", node.span)
         w.passed[id(node)] = passes
-        cut = w.cuts.get(id(node), node.cut or 0)
-        if passes == most and cut:
-            for inner in node.body[:cut]:
+        if passes == most and node.cut is not None:
+            for inner in node.body[: node.cut]:
                 w.node(inner)
     finally:
         edge.caps.pop()
@@ -140,9 +137,6 @@ def _pass(w: Worker, node: Repeat, passes: int, cap: int | None) -> None:
             if passes and node.loose:
                 return
             ran_out = e.trouble.kind in ("past the end", "no such place")
-            before_last = passes and k and node.until is not None and node.until.kind == "last" and node.cut is None
-            if before_last and ran_out and id(node) not in w.most_passes:
-                raise AgainError(id(node), passes, k) from e  # `to last 2 sts`: as far as it goes before them
             if passes and id(node) in w.tail and ran_out and (node.cut is None or k >= node.cut):
                 raise AgainError(id(node), passes) from e  # what is left is for the words behind it
             if passes and e.trouble.kind == "past the end":

@@ -105,7 +105,6 @@ def _worked(
 ) -> tuple[Worker, Laid, dict[int, Label]]:
     """The round worked; once more wherever a repeat `to end` took what the words behind it are for."""
     most: dict[int, int] = {}
-    cuts: dict[int, int] = {}
     laid = lay_edge(state, nodes, flat)
     while True:
         known = dict(state.known)
@@ -113,14 +112,12 @@ def _worked(
         number = len(state.past) + 1
         worker = Worker(laid.edge, number, laid.free, budget, known, yarn or state.yarn, state.past, state.closing)
         worker.most_passes = most
-        worker.cuts = cuts
         if laid.edge.ring and state.plain:
             worker.plain = state.plain
         try:
             worker.run(laid.nodes, written or laid.written)
         except AgainError as again:
             most[again.node] = again.passes
-            cuts |= {again.node: again.cut} if again.cut else {}
             laid = replace(laid, edge=lay_edge(state, nodes, flat).edge)
             continue
         return worker, laid, known

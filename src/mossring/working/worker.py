@@ -81,7 +81,6 @@ class Worker(Maker):
         self.tail: dict[int, bool] = {}
         self.short: frozenset[int] = frozenset()
         self.most_passes: dict[int, int] = {}
-        self.cuts: dict[int, int] = {}
 
     # ---- the round ------------------------------------------------------------------------
 
