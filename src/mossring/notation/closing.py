@@ -98,8 +98,10 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
         own = where[0] == "stitch" and after_chain and (_counts_as_chain(c) or _nothing_more(c))
         if (where[0] == "chain" and closes) or (stitch == "slst" and where[0] == "stitch") or own:
             return _finish(c, i, stitch, *where)
-    elif stitch == "slst" and c.at("top"):
-        return _finish(c, i, stitch, *_into(c))
+    elif stitch == "slst" and (c.at("top") or c.token.kind == "ord"):  # `ss 3rd ch`, `ss 1st dc`
+        where = _into(c)
+        if where != _NOWHERE:
+            return _finish(c, i, stitch, *where)
     elif stitch == "slst" and (c.at("join") or _nothing_more(c)):
         return _finish(c, i, stitch, *_NOWHERE)
     c.i = i

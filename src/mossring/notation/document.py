@@ -27,6 +27,7 @@ from mossring.notation.pasted import (
     defined_within,
     definitions_in,
     lists_stitches,
+    meant_by,
     names_stitches,
     opens_section,
     plain,
@@ -232,6 +233,9 @@ def _prose(doc: Document, line: str, at: int) -> None:
     if not doc.rounds and (corner := corner_told(bare)):
         doc.definitions.append(corner)
         doc.telling.append(span)
+    if not doc.rounds and (meant := meant_by(bare)):
+        doc.definitions += meant
+        doc.telling.append(span)
     if opens_section(bare):
         doc.in_stitches = True
     defined = definitions_in(bare) if not dialect or lists_stitches(bare) else []
@@ -254,7 +258,7 @@ def _prose(doc: Document, line: str, at: int) -> None:
         doc.title = bare.lstrip("# ").rstrip(":")
         if doc.terms is None and not bare.isupper() and (country := re.search(r"\b(?:US|UK)\b", bare)):
             doc.terms, doc.terms_span = ("us" if country[0] == "US" else "uk"), span  # `Ship's bell (UK amigurumi)`
-        begin = re.split(r"[.:] ", bare)[-1]
+        begin = re.split(r"[.:;] ", bare)[-1]
         if begin != bare and not doc.said_begin and says_begin(begin):  # `Luggage tag, in rows. 11 ch.`
             _begins(doc, begin, span)
         if besides := defined_besides(bare):

@@ -20,11 +20,11 @@ _N_WORDS = "|".join(w for w, n in NUMBERS.items() if n)
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
 _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|\+|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-G])"
-_END = r"\s*(?:[:;.)\]=]+(?![\d.])|:(?=\d{1,2} ?[a-z])|[-–—~|>/](?=\s)|—(?=[\da-z(\[*]))\s*"
+_END = r"\s*(?:[:;.)\]=]+(?![\d.])|:(?=\d{1,2} ?[a-z])|[-–—~|>/](?=\s)|—(?=[\da-z(\[*])|[-=]>)\s*"
 _BARE_END = (
     r",?\s+(?=(?:(?:as|same|repeat|like)\b|ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|"
     r"turn|attach|using\b|change|start|standing|"
-    r"in (?:an? |the )?(?:magic|mr\b|mc\b|ring|adjustable)|\d+\s?[a-z]|[(\[*])[^a-z]?)"
+    r"in (?:an? |the )?(?:magic|mr\b|mc\b|ring|adjustable)|\d+\s?[a-z]|\d{1,2}, (?:inc|dec|\d)|[(\[*])[^a-z]?)"
 )
 _SIDE = r"(?:\s*[(\[]?(?P<side>RS|WS|right side|wrong side)[)\]]?)?"
 _IN = r"(?:[ ,(]*(?:with|in|using|-|–)?[ ]*(?:yarn|colou?r)?[ (\[]+(?P<named>" + _YARN + r")[ )\]]*(?=[:.)]|[-–—] ))?"

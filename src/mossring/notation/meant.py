@@ -216,7 +216,8 @@ def repeated(body: Sequence[Node]) -> tuple[Node, ...]:
     ends = next((k for k, n in enumerate(body) if isinstance(n, Join)), len(body))
     run = list(body[begins:ends])
     last = run[-1] if run else None
-    if isinstance(last, Work) and last.where.mode == "each" and last.where.until == END and not last.also:
+    to_end = isinstance(last, Work) and last.where.until is not None and last.where.until.kind in ("end", "across")
+    if isinstance(last, Work) and last.where.mode == "each" and to_end and not last.also:
         run[-1] = replace(last, where=replace(last.where, mode="next", until=None))
     plain = all(isinstance(n, Together) or (isinstance(n, Work) and _one_kind(n)) for n in run)
     if len(run) < _RUN or not plain or ends < len(body) - 1:

@@ -12,6 +12,7 @@ from mossring.notation import (
     acts,
     begins,
     closing,
+    endings,
     grouping,
     increases,
     likening,
@@ -301,6 +302,18 @@ def _ends_with(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return False
 
 
+def _omitted(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`[...] 4 times, omitting last dc`: so many stitches fewer in the last pass."""
+    last = nodes[-1] if nodes and not depth else None
+    if not isinstance(last, Repeat) or not last.times or last.times < 2:
+        return False
+    less = endings.omitted(r)
+    short = endings.shortened(last.body, less) if less else None
+    if short is not None:
+        nodes[-1:] = [replace(last, times=last.times - 1), *short]
+    return less is not None
+
+
 def _all_in(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`..., all in next sp`: where what stands before it goes."""
     c = r.c
@@ -407,6 +420,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (("ending", "end", "finishing", "finish"), _ends_with),
     (("working", "worked", "work", "all"), throughout.part_behind),
     (("all",), _all_in),
+    (("omit", "omitting"), _omitted),
     (("counting", "including", *_BEGINNING), begins.begun_with),
     (_BEGINNING, begins.begun_in),
     ((), begins.label),

@@ -296,6 +296,22 @@ def corner_told(line: str) -> Definition | None:
     return Definition(("corner",), f"({made.strip('()')})") if re.search(r"\d", made) and names_stitches(made) else None
 
 
+_WORD_MEANT = re.compile(
+    r"(?:^|(?<=[.;] ))\W*(?:an? |each |every )?[\"“‘']?(?P<name>group|shell|fan|petal|block|scallop)s?[\"”’']? "
+    r"(?:means?|is|are|stands? for) (?P<made>\d[^.;]*)",
+    re.IGNORECASE,
+)
+
+
+def meant_by(line: str) -> list[Definition]:
+    """What a sentence says that its words mean: `“Group” means 3 dc.`, `A shell is 5 dc in one st.`"""
+    return [
+        Definition((m["name"].lower(),), m["made"].strip())
+        for m in _WORD_MEANT.finditer(line)
+        if names_stitches(m["made"])
+    ]
+
+
 def lists_stitches(line: str) -> bool:
     """Whether a line is itself a list of stitches (`Stitch key (US): sc, dc, p = picot`)."""
     return bool(_KEY.match(line))

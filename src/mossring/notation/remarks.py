@@ -14,7 +14,7 @@ from mossring.stitches.table import composed, is_stitch
 _OPEN = {"(": ")", "[": "]"}
 _SEPARATORS = (",", ";", ".")
 
-_SIDES = ({"corner"}, {"rs"}, {"ws"}, {"right", "side"}, {"wrong", "side"})
+_SIDES = ({"spiral"}, {"corner"}, {"rs"}, {"ws"}, {"right", "side"}, {"wrong", "side"})
 """What a bracket may only remark on."""
 
 

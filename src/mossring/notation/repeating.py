@@ -48,7 +48,10 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
     if star not in marks.close:
         return
     at = c.i
+    c.at(";", ",") and c.ahead().text == "work" and c.ahead(2).kind == "num" and c.accept(";", ",")
+    c.at("work") and c.ahead().kind == "num" and c.accept("work")  # `*...*; work 3 times`
     times = c.times()
+    c.i = at if times is None else c.i
     until = read_until(c) if times is None and c.at("around", "to", "until", "across", "all") else None
     placed = times is None and until is None and c.at("in", "into")
     alone = _LAST.fullmatch(c.text, c.token.start) or _ONLY_JOINS.fullmatch(c.text, c.token.start)
@@ -297,7 +300,8 @@ def _rep_all(r: Reader, nodes: list[Node], run: int, i: int) -> None:
     body = again(nodes, run)
     del nodes[len(nodes) - run :]
     more = any(t.text in ("more", "again") for t in r.c.tokens[i : r.c.i])
-    total = None if times is None else times + 1
+    in_all = r.c.text[r.c.tokens[i].start :][:8].lower() == "repeated"  # `3 dc, 2 ch, repeated 4 times`
+    total = None if times is None else times + (more or not in_all)
     nodes.append(Repeat(body, total, r.c.span_from(i), until=until, times_span=span, loose=not more))
 
 

@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 
 from mossring.notation import places, sweeps, targets
 from mossring.notation.cursor import Cursor, Named
+from mossring.notation.marks import MAX_TIMES
 from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Span, Where, Work
 from mossring.notation.until import read_until
 
@@ -23,13 +24,22 @@ def grouped(r: Reader, name: Named, n: int, i: int) -> list[Node]:
     group = tuple(_respan(g, c.span_from(i)) for g in group)
     if name.wide:
         return _crossed(c, group, n, i)
+    slip, chain = (*group[:2], None, None)[:2]
+    if isinstance(slip, Make) and slip.stitch == "slst" and isinstance(chain, Chain) and n == 1:
+        span = c.span_from(i)  # `beg corner = sl st in ch-2 sp, ch 3, (2 dc, ch 2, 3 dc) in same sp`
+        there = name.place or Where("next", (targets.CORNER,), span, bare=True)
+        return [Work((slip,), replace(there, span=span), span), chain, Work(group[2:], Where("same", (), span), span)]
     around = places.at_place(c)
     c.accept_phrase("as", "before") or c.accept_phrase("as", "established")
     if c.accept("in", "into", "to", "on", "at") or around or c.at("between"):
         if around:
             c.i += 1
         wheres = places.read_places(c)
-        return sweeps.swept(r, [Work(group, w, c.span_from(i)) for w in wheres])
+        span = c.span_from(i)
+        ring = wheres[0].targets and wheres[0].targets[0].kind == "ring"
+        if n > 1 and ring:  # `4 groups in the ring`, which chains may come between
+            return [Repeat((Work(group, wheres[0], span),), n, span, times_span=span)]
+        return sweeps.swept(r, [Work(group * min(n, MAX_TIMES), w, span) for w in wheres])
     until = read_until(c) if c.at("around", "across", "to") else None
     if n == 1 and until is None and (times := c.times()):  # `V-st 4 times`
         n = times

@@ -60,6 +60,9 @@ def read_ring(c: Cursor) -> Target | None:
     if c.chains() and c.accept("ring"):  # `16 dc in a ch-6 ring`
         return Target("ring")
     c.i = save
+    if c.number() and c.accept("inch", "cm", "mm") and c.accept("ring", "circle"):  # `around a 2 inch ring`
+        return RING
+    c.i = save
     if c.accept("mr", "mc"):
         return RING
     c.at(*_RINGS_BOUGHT) and c.ahead().text in ("ring", "circle") and c.accept(*_RINGS_BOUGHT)
@@ -220,6 +223,9 @@ def _stitch_target(c: Cursor) -> Target:
     alone = made[0] if made and len(made) == 1 else None
     if isinstance(alone, Make):  # `next bo`, a special stitch by its name
         return Target("st", alone.stitch)
+    if c.token.text == "v" and c.ahead().text in STITCH_WORDS:  # a V-st that nobody described has a chain amid it
+        c.i += 2
+        return Target("sp")
     making = c.making()
     if making:  # `next pc`, whatever it is made of
         return Target("st", f"-{making}" if making != "puff" else making)
@@ -329,6 +335,11 @@ def _beside(c: Cursor) -> bool:
     """`between this dc and the next`, `between last st and next st`: the gap where the hook is."""
     save = c.i
     said = c.accept("this", "that", "last")
+    if said and c.accept(*GROUP_WORDS) and c.accept("and") and c.accept("next", "following", "first"):
+        c.accept(*GROUP_WORDS)  # `between this group and the next`
+        return True
+    c.i = save
+    said = c.accept("this", "that", "last")
     c.stitch() or c.accept(*STITCH_WORDS)
     c.accept("just")
     made = c.accept("worked", "made")  # `between dc just worked and next dc`
@@ -352,6 +363,8 @@ def _beside_start(c: Cursor) -> bool:
 
 
 def _after_between(c: Cursor) -> Target:
+    if c.token.kind == "end" or c.at(",", ";", ".", ")", "]", "*"):  # `3 dc between`: the groups
+        return Target("group")
     if _beside(c):
         return Target("between", nth=-1)
     if _beside_start(c):

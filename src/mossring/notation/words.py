@@ -40,6 +40,7 @@ NUMBERS |= {w: 10 * k for k, w in enumerate(("thirty", "forty", "fifty", "sixty"
 TIMES = {"once": 1, "twice": 2, "thrice": 3}
 SHORT = {
     "ea": "each",
+    "hk": "hook",
     "adj": "adjustable",
     "tbl": "blo",
     "tfl": "flo",
@@ -134,16 +135,16 @@ a above across add adding additional adjustable after again all along also alter
 arch arches are around as asterisks at attach b back bar base before beg began begin beginning beginning's begins
 behind being below beneath between bit bl blo bls bob bobble bobbles bone both bottom brackets brass break bump bumps
 but by center centre centres chain chainless chains change changing circle cl close closed closing cls cluster clusters
-col color colors colour colours complete completed cont continue continuing continuous corner corner's corners
+cm col color colors colour colours complete completed cont continue continuing continuous corner corner's corners
 corresponding count counted counting counts created crochet curtain cut darn dec decrease decreases decs ditto do does
 doesn't don't done dont down draw drop dropped each edge edging elongated end ending ends established even evenly every
 except extra f faces facing fan fans fasten fill filled final finger fingers finish finishing first fl flo fls fo foll
-followed following for form formed forming foundation free from front gap gap gaps gaps gets gives giving going grab
-granny group groups grp grps half has have having here hole holes hook horizontal in inbetween inc including increase
+followed following for form formed forming foundation free from front gap gaps gets gives giving going grab granny
+group groups grp grps half has have having here hole holes hook horizontal in inbetween inc inch including increase
 increases increasing incs initial insert instead into is it join joined joining just keep key knot last leave leaving
 left leg legs lengthwise like long loop loops loosely lots lp lps made magic make makes making manner mark marked
-marker markers mb mc metal middle miss missed missing more move mr nc never new next no none not nothing now number o
-of off omit omitting on once one ones only opposite or other others out over pair pairs park part past pattern pc pcs
+marker markers mb mc metal middle miss missed missing mm more move mr nc never new next no none not nothing now number
+o of off omit omitting on once one ones only opposite or other others out over pair pairs park part past pattern pc pcs
 per petal petals pick place placed places placing plastic plus pm point points pop popcorn popcorns pops post posts
 preceding prev previous prior pull pulled put putting rd rds receives reinsert rem remain remainder remaining remains
 remove removed rep repeat repeated repeating repeats replaced reps rest return ridge right ring rnd rnds rotate round
