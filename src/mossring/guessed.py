@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 
 from mossring.notation import Document, Shape
 from mossring.notation.header import POLYGONS
+from mossring.stitches import lookup
 from mossring.working import WorkedRound
 from mossring.working.corners import groups
 
@@ -124,7 +125,16 @@ def _ends_in(draft: Draft, n: int) -> bool:
     spaces = all(last.made[c].kind == "ch" for c in last.corners)
     if not _made_corners(draft, n):
         return False
-    return len(before.corners) == n or (not before.corners and spaces and not last.troubles)
+    if not before.corners and not last.troubles and (spaces or all(_peaks(last, c) for c in last.corners)):
+        return True
+    return len(before.corners) == n
+
+
+def _peaks(done: WorkedRound, corner: int) -> bool:
+    """Whether a corner is a taller stitch between two of the same place."""
+    made = [done.made[k % len(done.made)] for k in (corner - 1, corner, corner + 1)]
+    heights = [lookup(m.kind).height for m in made]
+    return done.works_corner(corner) and heights[0] < heights[1] > heights[2]
 
 
 def _made_corners(draft: Draft, n: int) -> bool:

@@ -65,7 +65,7 @@ _ALONE = re.compile(_LEAD + _ONE + _SIDE + r"\s*$", re.IGNORECASE)
 """A round announced on a line of its own; its instructions stand below."""
 _INNER = re.compile(
     r"[.;)\]] +(?=(?:Rnd|Rnds|Round|Rounds|Row|Rows|R) ?\d{1,3}(?:[ ]?(?:-|–|to|&|\+|and)[ ]?\d{1,3})?"
-    r"(?: ?\([A-Z]\w?\))?[ ]?[:.)] ?\S"
+    r"(?: ?\([A-Z]\w?\))?(?:[ ]?[:.)] ?| [-–] (?=\d ?[a-z]|[a-z*\[(]))\S"
     r"|(?:For|In|On|To work) (?:the )?(?:(?:first|"
     + "|".join(ORDINALS)
     + r") (?:round|row)|(?:round|row) \d{1,3}), \S)"

@@ -146,7 +146,7 @@ def in_the_ring(body: Sequence[Node]) -> list[tuple[Node, ...]]:
 
 
 def ended_amid(body: Sequence[Node]) -> list[tuple[Node, ...]]:
-    """The instructions with a repeat to the last stitches whose last pass ends amid it, behind each of its instructions:
+    """The instructions with a repeat to the last stitches whose last pass ends behind one of its instructions:
     `*(dc, ch 1, dc) in sp, dc in next 4 dc; rep from * to last 2 sts, dc in last 2 sts`."""
     k = next((k for k, n in enumerate(body) if isinstance(n, Repeat) and n.until and n.until.kind == "last"), -1)
     whole = body[k] if k >= 0 else None

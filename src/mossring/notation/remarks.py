@@ -124,7 +124,8 @@ def _opens_a_remark(c: Cursor, words: set[str]) -> bool:
     if opening is None:
         return False
     told = opening[1].lower() in _REMARKING and not (c.ahead().text == "one" and c.opens_stitch(2))
-    return told or (not opening[1][0].isdigit() and not words.isdisjoint(("=", ":")))
+    placed = opening[1].lower() in ("in", "into", "each", "every", "next")  # `(in next corner: 3 tr, 2 ch, 3 tr)`
+    return told or (not opening[1][0].isdigit() and not placed and not words.isdisjoint(("=", ":")))
 
 
 _WORKING = frozenset(

@@ -80,7 +80,7 @@ def _nth_chain(c: Cursor) -> int | None:
     it begins with go into the last from the hook."""
     save = c.i
     nth = c.ordinal() if save <= _EARLY and c.tokens[0].text not in ("sl", "ss", "slst", "slip") else None
-    if nth is None and save == _EARLY + 2 and (c.accept("first") or c.ordinal() == 1):
+    if nth is None and save - _labelled(c) == _EARLY + 2 and (c.accept("first") or c.ordinal() == 1):
         nth = _all_in_first(c)
     ends = nth is not None and nth >= 2 and c.accept("ch", "chain") and (c.at(*_ENDS) or c.token.kind == "end")
     if ends:
@@ -89,9 +89,18 @@ def _nth_chain(c: Cursor) -> int | None:
     return None
 
 
+def _labelled(c: Cursor) -> int:
+    """How many tokens the bracket has that stands behind the chains which a round begins with; 0 for none."""
+    opens = next((k for k in (1, 2) if len(c.tokens) > k and c.tokens[k].text in ("(", "[")), 0)
+    if not opens or not any(t.text in CHAIN_WORDS for t in c.tokens[:opens]):
+        return 0
+    return next((k + 1 - opens for k, t in enumerate(c.tokens) if k > opens and t.text in (")", "]")), 0)
+
+
 def _all_in_first(c: Cursor) -> int | None:
     """How many chains `ch 2, 6 sc in first ch` begins with; None of another beginning."""
-    one, other, comma, many, made = c.tokens[:5]
+    told = _labelled(c)
+    one, other, comma, many, made = (*c.tokens[:2], *c.tokens[2 + told : 5 + told])
     chains, word = (one, other) if one.kind == "num" else (other, one)
     row = any(t.text == "turn" for t in c.tokens[4:12])  # `4 ch, 2 tr in first ch, turn`: the point of a triangle
     several = comma.text == "," and many.kind == "num" and many.value > (1 if row else _IN_A_CORNER)
@@ -369,7 +378,7 @@ def _after_between(c: Cursor) -> Target:
         return Target("between", nth=-1)
     if _beside_start(c):
         return Target("between")
-    following = c.accept("next", "each", "following", "last", "any")
+    following = c.accept("next", "each", "following", "first", "last", "any")
     many = c.number()
     many is not None and c.token.kind == "num" and c.number()  # `two 2-tr groups`
     save = c.i

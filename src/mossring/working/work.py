@@ -144,8 +144,10 @@ def _counted_otherwise(state: State, tree: RoundTree, worker: Worker) -> State |
         counted = any(r.made and r.made[0].start for r in state.past)  # as rounds before it show
         return uncounted if wrong and not counted else None
     join = next((n for n in reversed(tree.body) if isinstance(n, Join)), None)
-    if chain.n > _LIFT and (join is None or not join.top):
+    passed = chain.n - (from_hook(tree.body[1:]) == chain.n)  # `ch 3, 10 hdc in 3rd ch from hook (10 hdc)`
+    if passed > _LIFT and (join is None or not join.top):
         return None
+    uncounted = replace(state, known=(*state.known, (passed, Label(None, throughout=True))))
     return uncounted if worked - 1 in said and worked not in said else None
 
 
