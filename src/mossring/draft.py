@@ -32,6 +32,7 @@ from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import HABIT, weighed
 from mossring.notation.grouping import begun_chainless
 from mossring.notation.growing import ended, evenly, grown_as_told, in_full, last_corner
+from mossring.notation.heads import read_head
 from mossring.notation.tree import Make, Work
 from mossring.readings import otherwise, without_odd_words
 from mossring.shape import (
@@ -151,6 +152,7 @@ def forget() -> None:
     """Empty every cache (for measuring a cold start)."""
     _cache.clear()
     read_cached.cache_clear()
+    read_head.cache_clear()
 
 
 @lru_cache(maxsize=4096)

@@ -44,6 +44,8 @@ def raw(draft: Draft, index: int | None) -> list[Finding]:
 
 def _one_each(look: Look, found: list[Finding]) -> list[Finding]:
     """One mistake, one finding: what can't be read isn't also miscounted, nor what can't be worked."""
+    if len(found) < 2 and not look.unread:
+        return found
     by = {family: [f for f in found if f.family == family] for family in range(1, 9)}
     if look.unread:
         open_bracket = any(f.code == "MR103" for f in by[1])

@@ -48,7 +48,8 @@ class Look:
     @property
     def unread(self) -> bool:
         """Something in the round could not be read, so what it works out to means little."""
-        return any(t.kind in _UNREAD for t in self.round.tree.troubles)
+        troubles = self.round.tree.troubles
+        return bool(troubles) and any(t.kind in _UNREAD for t in troubles)
 
     def mismatches(self) -> Iterator[tuple[Stated, int]]:
         """Stated counts of the round that differ, with what was worked."""

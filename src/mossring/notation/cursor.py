@@ -118,7 +118,8 @@ def _by_first_word(dialect: Dialect) -> dict[str, list[tuple[tuple[str, ...], st
 
 def _in_a_word(tokens: list[Token]) -> list[Token]:
     """The tokens with each phrase that says what one word does (`as far as`: `to`) as that word."""
-    if PHRASES.keys().isdisjoint(t.text for t in tokens):
+    texts = {t.text for t in tokens}
+    if not any(texts.issuperset(words) for first in PHRASES.keys() & texts for words, _ in PHRASES[first]):
         return tokens
     out: list[Token] = []
     k = 0

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from functools import lru_cache
 
 from mossring.notation.words import NUMBERS, ORDINALS
 
@@ -171,6 +172,7 @@ def numbering(text: str) -> re.Pattern[str] | None:
     return None
 
 
+@lru_cache(maxsize=4096)
 def read_head(line: str, numbered: re.Pattern[str] | None = None) -> Head | None:
     """The announcement that a line begins with, or None. numbered: how a number alone is one (see `numbering`)."""
     m = next((found for pattern in (*_HEADS, _ALONE) if (found := pattern.match(line))), None)

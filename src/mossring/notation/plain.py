@@ -3,7 +3,6 @@ chains up to their comma or bracket, and stitches in the next place, in each sti
 
 from __future__ import annotations
 
-from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from mossring.notation import stitching, targets
@@ -55,13 +54,14 @@ def _stitches(r: Reader, c: Cursor, i: int) -> list[Node] | None:
     key = c.stitch()
     if key is None or (not n and n is not None) or lookup(key).made or key in ("slst", "picot"):
         return None
-    make = Make(key, 1 if n is None else n, c.span_from(i), part=r.part)
+    many, span = 1 if n is None else n, c.span_from(i)
     if c.at(*_STOPS):
         if c.at(",") and not _opens(c) and c.ahead().text not in CHAIN_WORDS:
             return None
-        where = Where("next", (targets.ANY_STITCH,), make.span, make.n, said=False)
+        where = Where("next", (targets.ANY_STITCH,), span, many, said=False)
         r.last_stitch = key
-        return [Work((replace(make, n=1),), where, make.span)]
+        return [Work((Make(key, 1, span, part=r.part),), where, span)]
+    make = Make(key, many, span, part=r.part)
     if not c.at("in") or not _plainly_placed(c):
         return None
     r.last_stitch = key

@@ -31,6 +31,8 @@ from mossring.stitches.terms import Dialect
 
 MAX_RING = 60
 _SEPARATORS = (",", ";", ".")
+_BETWEEN = (*_SEPARATORS, "&", "+", ":", "and", "then")
+"""What may stand between instructions."""
 _CENTRES = ("mr", "mc", "loop", "ring", "knot")
 _INTO = ("in", "into")
 _BEHIND = ("all", "worked", "working", "in", "into", "rep", "repeat")
@@ -228,7 +230,7 @@ class Reader:
         nodes: list[Node] = []
         marks = Marks()
         while True:
-            while c.accept(*_SEPARATORS, "&", "+", ":", "and", "then") or (
+            while c.accept(*_BETWEEN) or (
                 c.at("-") and (c.ahead().text in _BEHIND or self._dashed()) and c.accept("-")
             ):
                 if depth == 0 and c.tokens[c.i - 1].text == ".":
@@ -281,6 +283,8 @@ class Reader:
         return stated is None and opens
 
     def _trailing(self, nodes: list[Node]) -> bool:
+        if self.c.ahead().text == "in" and self.c.opens_stitch():  # `dc in next st` counts nothing
+            return False
         last = nodes[-1] if nodes else None
         if last is None and self._opens_with_chains():
             return False

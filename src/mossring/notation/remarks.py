@@ -56,16 +56,18 @@ _REMARKING = frozenset(
 _RING = frozenset({"a", "magic", "ring", "circle", "loop", "in", "into", "or", "use", "using", "start", "with"})
 
 
+_LONGEST = 16
+"""Words of a bracket that only remarks."""
+
+
 def bracket(c: Cursor) -> bool:
     """A bracket that only remarks (`(first V-st made)`, `[ch 2 at start doesn't count]`) is passed."""
     closer = _OPEN[c.token.text]
-    k = 1
-    words = set()
-    while c.ahead(k).text != closer:
-        if c.ahead(k).kind == "end" or c.ahead(k).text in _OPEN or k > 16:
-            return False
-        words.add(c.ahead(k).text)
-        k += 1
+    held = c.tokens[c.i + 1 : c.i + 2 + _LONGEST]
+    k = next((k for k, t in enumerate(held, 1) if t.text == closer or t.text in _OPEN or t.kind == "end"), 0)
+    if not k or held[k - 1].text != closer:
+        return False
+    words = {t.text for t in held[: k - 1]}
     after = c.ahead(k + 1)
     again = after.kind == "num" or after.text in ("x", "*", "twice", "thrice", "around", "to", *NUMBERS)
     remarks = _tells_of_chains(words, again) or _tells(words, again) or _opens_a_remark(c, words)
@@ -146,10 +148,8 @@ def sentence(c: Cursor) -> bool:
     with the words in it that nobody knows."""
     if c.i and c.tokens[c.i - 1].text not in (".", "!"):
         return False
-    k = 0
-    while c.ahead(k).kind != "end" and c.ahead(k).text not in (".", "!"):
-        k += 1
-    words = [c.ahead(j) for j in range(k)]
+    ends = next(k for k in range(c.i, len(c.tokens)) if c.tokens[k].kind == "end" or c.tokens[k].text in (".", "!"))
+    words, k = c.tokens[c.i : ends], ends - c.i
     texts = {t.text for t in words}
     told = c.token.text in _TELLING and not texts & _SETTING
     told = told and not (c.token.text == "you" and texts & {"work", "make"} and texts & {"in", "into"})

@@ -117,6 +117,7 @@ class WorkedRound:
     acts: list[Act] = field(default_factory=list)
     _tally: dict[str, int] | None = None
     _counts: dict[str, int] | None = None
+    _spaces: dict[str, int] | None = None
     _sides: list[int] | None = None
 
     @property
@@ -161,7 +162,9 @@ class WorkedRound:
 
     def spaces(self) -> dict[str, int]:
         """How many spaces of each length: {"ch-2": 4}."""
-        return {k: n for k, n in self.tally().items() if not is_stitch(k)}
+        if self._spaces is None:
+            self._spaces = {k: n for k, n in self.tally().items() if not is_stitch(k)}
+        return self._spaces
 
     def per_side(self) -> list[int]:
         """Stitches from corner to corner, side by side from where the round begins; corner stitches in none."""

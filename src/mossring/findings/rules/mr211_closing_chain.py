@@ -34,8 +34,9 @@ def closing_chain(look: Look) -> Trouble | None:
     """The place asked for that is only the chain that closes a cluster of the round below."""
     if look.index is None or look.below is None:
         return None
-    lengths = {m.closing for m in look.below.worked.made if m.closing}
-    for t in look.troubles("no such place"):
+    missing = list(look.troubles("no such place"))
+    lengths = {m.closing for m in look.below.worked.made if m.closing} if missing else set()
+    for t in missing:
         target = t.data.get("target")
         if isinstance(target, Target) and target.kind == "sp" and target.chains in lengths:
             return t

@@ -55,8 +55,10 @@ def _in_the_ring(look: Look, n: int) -> Iterator[Finding]:
     """Round 1 has another number of spaces than makes the corners to come."""
     after = look.draft.rounds[look.index + 1] if look.index == 0 and len(look.draft.rounds) > 1 else None
     done = look.round.worked
+    if after is None or done.corners or len(done.spaces()) != 1:
+        return
     lengths = [m.chains for m in done.made if m.kind == "ch"]
-    if after is None or done.corners or len(lengths) < 2 or len(set(lengths)) != 1:
+    if len(lengths) < 2:
         return
     if done.made[-1].kind == done.made[-2].kind:
         return
@@ -136,13 +138,15 @@ def _moved(look: Look, by: int) -> Iterator[Fix]:
 def _without_chain(look: Look, n: int) -> Iterator[Finding]:
     """One corner with a chain, or all but one, where the round below had one at every corner."""
     below = look.below.worked if look.below else None
-    if below is None or [below.made[c].kind for c in below.corners] != ["ch"] * n:
+    spaces = list(look.round.worked.spaces().items())
+    if below is None or len(spaces) != 1 or [below.made[c].kind for c in below.corners] != ["ch"] * n:
         return
-    lengths = [m.chains for m in look.round.worked.made if m.kind == "ch"]
-    if len(lengths) in (1, n - 1) and len(set(lengths)) == 1:
-        few = "one corner" if len(lengths) == 1 else "every corner but one"
-        message = f"In {look.name.lower()} {few} has ch {lengths[0]}, and the rest have no chain."
-        yield look.finding(CODE, SEVERITY, (0, 0), message, "", chain_edits(look, lengths[0]))
+    key, many = spaces[0]
+    if many in (1, n - 1):
+        few = "one corner" if many == 1 else "every corner but one"
+        chains = int(key.removeprefix("ch-"))
+        message = f"In {look.name.lower()} {few} has ch {chains}, and the rest have no chain."
+        yield look.finding(CODE, SEVERITY, (0, 0), message, "", chain_edits(look, chains))
 
 
 def _alike(look: Look, odd: int, usual: int) -> Iterator[Fix]:
