@@ -16,6 +16,7 @@ from mossring.notation.meant import (
     each_in_its_own,
     ended_amid,
     from_here,
+    from_the_base,
     halves_in,
     heaped,
     in_the_ring,
@@ -141,6 +142,7 @@ def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Ite
         (repeated(body), ""),
         (each_in_its_own(body), ""),
         (from_here(body), ""),
+        (from_the_base(body), ""),
         *((way, "ring") for way in in_the_ring(body)),
         *((way, "") for way in ended_amid(body)),
     ]

@@ -258,8 +258,9 @@ def _prose(doc: Document, line: str, at: int) -> None:
         doc.title = bare.lstrip("# ").rstrip(":")
         if doc.terms is None and not bare.isupper() and (country := re.search(r"\b(?:US|UK)\b", bare)):
             doc.terms, doc.terms_span = ("us" if country[0] == "US" else "uk"), span  # `Ship's bell (UK amigurumi)`
-        begin = re.split(r"[.:;] ", bare)[-1]
-        if begin != bare and not doc.said_begin and says_begin(begin):  # `Luggage tag, in rows. 11 ch.`
+        ends = [bare.rsplit(mark, 1)[-1] for mark in (". ", ": ", "; ")]  # `Luggage tag, in rows. 11 ch.`
+        begin = next((end for end in ends if end != bare and says_begin(end)), "")
+        if begin and not doc.said_begin:
             _begins(doc, begin, span)
         if besides := defined_besides(bare):
             doc.definitions += besides
@@ -285,7 +286,7 @@ def _described(doc: Document, line: str, at: int) -> list[Definition]:
 
 def _begins(doc: Document, bare: str, span: Span) -> bool:
     """A sentence that says how to begin: the ring or the foundation that it tells of."""
-    bare = _ASIDE.sub("", bare)
+    bare = re.sub(r"(?<=\bchain): (?=\w)", " ", _ASIDE.sub("", bare))  # `Foundation chain: 15`
     begin = read_begin(_ENDING.sub("", bare.split(":", 1)[-1] if ":" in bare else bare), span, doc.terms)
     if begin is None:
         return False

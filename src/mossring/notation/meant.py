@@ -155,6 +155,16 @@ def ended_amid(body: Sequence[Node]) -> list[tuple[Node, ...]]:
     return [(*body[:k], replace(whole, cut=n), *body[k + 1 :]) for n in range(1, len(whole.body))]
 
 
+def from_the_base(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions of a row with the stitch that its turning chain stands on among those it skips first: `4 ch,
+    miss 2 dc, 1 tr in next dc`."""
+    k = next((k for k, n in enumerate(body) if isinstance(n, Skip)), -1)
+    skip = body[k] if k == 1 and isinstance(body[0], Chain) else None
+    if not isinstance(skip, Skip) or skip.where.mode != "next" or skip.where.count < 2:
+        return tuple(body)
+    return (body[0], replace(skip, where=replace(skip.where, count=skip.where.count - 1)), *body[2:])
+
+
 def begun_there(start: Chain, body: Sequence[Node]) -> tuple[Node, ...]:
     """The instructions with a starting chain that only the notes speak of: before the first stitches, in the space that
     they go to if there is one."""

@@ -268,7 +268,8 @@ def _groups_wanted(c: Cursor, body: Sequence[Node], before: Sequence[Node], i: i
     """`rep from * until there are 4 groups`, in the ring, which has no end: how many passes that is in all."""
     ring = any(t.text in ("magic", "mr", "ring") for t in c.tokens[:i])
     here = [n.where.targets[:1] for n in body if isinstance(n, Work)]
-    if (targets.RING,) not in here and not (ring and (Target("sp"),) in here):  # `in the loop`
+    unsaid = all(not n.where.said for n in body if isinstance(n, Work))
+    if (targets.RING,) not in here and not (ring and (unsaid or (Target("sp"),) in here)):  # `in the loop`
         return None
     told = [t for t in c.tokens[i : c.i] if t.kind == "num" or t.text in NUMBERS]
     n = (told[0].value or NUMBERS.get(told[0].text, 0)) if told else 0

@@ -6,7 +6,7 @@ from dataclasses import replace
 from itertools import takewhile
 from typing import TYPE_CHECKING, Literal
 
-from mossring.notation import grouping, increases, labels, legs, places, sides, specials, sweeps, targets
+from mossring.notation import grouping, increases, labels, legs, places, sides, specials, sweeps, targets, unnamed
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
@@ -22,7 +22,7 @@ from mossring.notation.tree import (
     Work,
 )
 from mossring.notation.until import END, read_until
-from mossring.notation.words import NUMBERS, ORDINALS
+from mossring.notation.words import NUMBERS
 from mossring.stitches.table import lookup
 
 if TYPE_CHECKING:
@@ -30,6 +30,7 @@ if TYPE_CHECKING:
 
 BEGINNING = ("beg", "beginning", "starting", "initial", "first")
 """Words for a stitch that begins a round on chains of its own."""
+_STOPS = (",", ";", ".", "and", "to", "")
 PICOT_CHAINS = 3
 """A picot that nobody described has three chains (common practice, no source)."""
 _OPEN = {"(": ")", "[": "]"}
@@ -128,7 +129,7 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     start = start or _start(c)
     part = part or (targets.read_part(c) if n is not None else "")  # `2 BLO sc in next st`
     key = legged[0] if legged else c.stitch()
-    if key is None and n is not None and _goes_on(c):  # `dc in next st, 2 in next st`: of the same stitch
+    if key is None and n is not None and unnamed.goes_on(c):  # `dc in next st, 2 in next st`: of the same stitch
         key = r.last_stitch or ""
         return placed(r, Make(key, n, c.span_from(i), part=part or r.part), i)
     if key is None and (name := _unnamed(c)):
@@ -168,6 +169,8 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
         return increases.increase(r, made=after)
     if after is not None and (c.at(*STITCH_WORDS) or (c.at("times") and c.ahead().text in ("in", "into"))):
         c.i += 1  # `dc 5 sts`, `single crochet 6 times into ring`
+    if key == "slst" and after is not None and c.opens_stitch() and not c.at(*CHAIN_WORDS) and c.ahead().text in _STOPS:
+        c.stitch()  # `ss 2 tr, ss in sp`
     grouped = c.at(*GROUP_WORDS) and c.ahead().text in ("in", "into")  # `5-dc shell in next st`
     plainly = c.at(*STITCH_WORDS) and (c.ends(1) or c.ahead().text in (")", "]", "in", "into"))  # `6 sc sts in ring`
     if n is not None and (grouped or plainly):
@@ -197,42 +200,6 @@ def _unnamed(c: Cursor) -> str:
     if not (k > 1 or c.at(*GROUP_WORDS)) or c.ahead(k).text not in ("in", "into", "around", "over"):
         return ""
     return c.text[c.token.start : c.ahead(k - 1).end]
-
-
-def _goes_on(c: Cursor) -> bool:
-    """Whether a place follows where a stitch should be named, of this number or of one behind it (`1, 2 in next`)."""
-    if c.at(",", "and", "+") and c.ahead().text in ("inc", "incs", "dec"):  # `(1, inc) 7 times`
-        return True
-    k = 0
-    while c.ahead(k).text == "," and c.ahead(k + 1).kind == "num":
-        k += 2
-    if k:
-        return c.ahead(k).text in ("in", "into") and c.ahead(k + 1).text in ("next", "each", "same")
-    if _in_a_bracket(c):
-        return True
-    if not c.at("in", "into"):
-        return False
-    c.i += 1
-    opens = c.at(*_ELSEWHERE) or c.token.value == 1 or targets.opens_target(c)  # `2 in 1`
-    opens = opens or (c.token.text in ORDINALS and c.ends(1))  # `1 sc in first st, 3 in second`
-    c.i -= 1
-    return opens
-
-
-def _in_a_bracket(c: Cursor) -> bool:
-    """Whether a number alone in a bracket is one of stitches: `(2, ch 2, 2) in corner`, `[1, (dc, ch 1, dc)] x 6`."""
-    if c.i > 1 and c.tokens[c.i - 2].text in _OPEN and c.at(",", "+"):
-        return c.ahead().text in (*CHAIN_WORDS, *_OPEN)
-    before = [t.text for t in c.tokens[max(0, c.i - 4) : c.i - 1]]
-    return (
-        before[-1:] in ([","], ["+"])
-        and not set(CHAIN_WORDS).isdisjoint(before)
-        and c.at(")", "]")
-        and c.ahead().text in ("in", "into", "x", ",")
-    )
-
-
-_ELSEWHERE = ("each", "every", "next", "same", "first", "last", "ring", "all", "magic", "mr", "mc", "circle", "loop")
 
 
 def _called_also(c: Cursor, key: str) -> None:
