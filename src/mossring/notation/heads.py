@@ -172,7 +172,7 @@ def numbering(text: str) -> re.Pattern[str] | None:
     return None
 
 
-@lru_cache(maxsize=4096)
+@lru_cache(maxsize=1024)
 def read_head(line: str, numbered: re.Pattern[str] | None = None) -> Head | None:
     """The announcement that a line begins with, or None. numbered: how a number alone is one (see `numbering`)."""
     m = next((found for pattern in (*_HEADS, _ALONE) if (found := pattern.match(line))), None)

@@ -75,7 +75,7 @@ def _label(c: Cursor) -> Label | None:
             _to_end_of_label(c)
             return Label(None)
         return None
-    if c.at("nc", "dnc", "dnc.") and c.ahead().text in (")", "]"):  # `ch 2 (nc)`
+    if c.at("nc", "dnc") and c.ahead().text in (")", "]"):  # `ch 2 (nc)`
         c.i += 1
         return Label(None)
     if c.accept("not"):

@@ -20,6 +20,8 @@ def place_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`in next ch-2 sp work (3 dc, ch 2, 3 dc)`, `in ring, ch 3, ...`; `work in dc to end` names a stitch,
     `work in dc as established` one in each stitch."""
     c = r.c
+    if r.in_place:
+        return False
     i = c.i
     c.i += 1
     if c.opens_stitch():
@@ -52,6 +54,8 @@ def place_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 def next_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`next corner 3 dc, ch 2, 3 dc`: the place, and what is worked there."""
     c = r.c
+    if r.in_place:
+        return False
     i = c.i
     k = 2 if c.ahead().text in ("corner", *SPACE_WORDS) else 0
     if not k or not (c.opens_stitch(k) or (c.ahead(k).kind == "num" and c.opens_stitch(k + 1))):
@@ -63,6 +67,8 @@ def next_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 def between_first(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`between groups: 3 dc`, `working between the groups, 3 dc`: in each of the gaps, or in the next of a repeat."""
     c = r.c
+    if r.in_place:
+        return False
     i = c.i
     working = c.accept("working", "work")
     between = c.accept("between") and c.accept(*GROUP_WORDS)
@@ -80,6 +86,8 @@ def labelled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`corners: 3 dc, ch 2, 3 dc; sides: 7 dc`, `between corners: ...`: what comes in each corner, and on each side;
     `side gaps: 3 dc`: in each gap between groups."""
     c = r.c
+    if r.in_place:
+        return False
     i = c.i
     k = next(k for k in range(6) if c.ahead(k).text not in _SIDED or k == 5)
     grouped = c.at("corners") and k == 1 and c.ahead().text in _OPEN  # `1 dc in each dc, corners (2 dc, ch 2, 2 dc)`
@@ -109,6 +117,8 @@ _SIDED = ("corners", "sides", "side", "between", "elsewhere", "along", "on", "ea
 def filled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`fill each corner with 3 dc, ch 2, 3 dc`: a place, and what is worked there."""
     c = r.c
+    if r.in_place:
+        return False
     i = c.i
     c.i += 1
     if c.at("each", "every", "next", "all") or targets.opens_target(c):
@@ -120,6 +130,8 @@ def filled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 def each_gets(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`each st gets 2 dc`: a place, and what is worked there."""
     c = r.c
+    if r.in_place:
+        return False
     told = any(c.ahead(k).text in _GETS for k in range(1, 5))
     return told and _place_then(r, nodes, depth, c.i, _GETS)
 
@@ -141,6 +153,8 @@ def _place_then(r: Reader, nodes: list[Node], depth: int, i: int, words: tuple[s
 def over_close(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`over the sc just made: standing dc, dc`: in the space that the round below was closed with."""
     c = r.c
+    if r.in_place:
+        return False
     i = c.i
     c.i += 1
     closing_one = c.accept("joining", "closing")

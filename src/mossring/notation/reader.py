@@ -200,7 +200,7 @@ class Reader:
     """What is read of one round: a finger on its tokens, and what the round says besides its instructions.
 
     bracketed: from which node to which the last brackets reached.
-    sweeping: what a sweep works besides is being read.
+    sweeping: what a sweep works besides is being read. in_place: what is worked in a place named first is.
     part: the loop that the whole round is worked in. last_stitch: what `inc` and `dec` are made of.
     grows: what `as Rnd 3, with ...` adds. begun: where the sentence begins.
     """
@@ -219,6 +219,7 @@ class Reader:
         self.grows: list[Growth] = []
         self.bracketed = (0, 0)
         self.sweeping = False
+        self.in_place = False
         self.begun = self.begun_before = 0
 
     def trouble(self, kind: str, i: int, **data: object) -> None:

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 from mossring.notation import grouping, places, targets
 from mossring.notation.cursor import Cursor
 from mossring.notation.marks import MAX_NESTING, Marks
+from mossring.notation.tokens import Token
 from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Together, Until, Where, Work
 from mossring.notation.until import END, read_until
 from mossring.notation.words import NUMBERS
@@ -112,7 +113,7 @@ def _times_in_brackets(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     else:
         run = run_so_far(nodes)
         tied = (
-            _since_comma(r, nodes, i) if any(t.text in ("+", "&") for t in c.tokens[:i]) else 0
+            _since_comma(r, nodes, i) if any(t.text in ("+", "&") for t in _words_before(r, i)) else 0
         )  # `3dc + ch2 (three times)`
         run = tied if _SEVERAL <= tied < run else run
         begun = r.bracketed[0] if r.bracketed[1] == len(nodes) else len(nodes) - run
@@ -144,15 +145,15 @@ def all_round(r: Reader, nodes: list[Node]) -> bool:
 
 def _since_then(r: Reader, nodes: list[Node], i: int) -> int:
     """How many of the last instructions stand behind the last `then`, or the last `;`; all of them without one."""
-    then = next((t.start for t in reversed(r.c.tokens[: i - 1]) if t.text in ("then", ";")), 0)
+    then = next((t.start for t in _words_before(r, i - 1) if t.text in ("then", ";")), 0)
     return sum(n.span[0] >= then for n in nodes)
 
 
 def behind_then(r: Reader, nodes: list[Node], i: int) -> int:
     """How many instructions stand behind the last `then`, if they begin in a space: `..., then (3 dc, ch 1, 3 dc) in
     next corner and 3 dc between next two groups, repeat 5 times in all`; else all of them."""
-    then = next((t.start for t in reversed(r.c.tokens[:i]) if t.text == "then"), 0)
-    run = [n for n in nodes if n.span[0] >= then]
+    then = next((t.start for t in _words_before(r, i) if t.text == "then"), 0)
+    run = [n for n in nodes[-_FAR:] if n.span[0] >= then]
     opens = run[0] if len(run) >= _SEVERAL else None
     spaced = isinstance(opens, Work) and bool(opens.where.targets) and opens.where.targets[0].is_space
     return len(run) if spaced else len(nodes)
@@ -160,8 +161,17 @@ def behind_then(r: Reader, nodes: list[Node], i: int) -> int:
 
 def _since_comma(r: Reader, nodes: list[Node], i: int) -> int:
     """How many of the last instructions stand behind the last comma."""
-    comma = next((t.start for t in reversed(r.c.tokens[:i]) if t.text == ","), 0)
-    return sum(n.span[0] > comma for n in nodes)
+    comma = next((t.start for t in _words_before(r, i) if t.text == ","), 0)
+    return sum(n.span[0] > comma for n in nodes[-_FAR:])
+
+
+_FAR = 200
+"""Words or instructions before a repeat that it may speak of: nobody looks back further."""
+
+
+def _words_before(r: Reader, i: int) -> list[Token]:
+    """The words before word i, the nearest first."""
+    return r.c.tokens[max(0, i - _FAR) : max(0, i)][::-1]
 
 
 _SEVERAL = 2
@@ -243,7 +253,7 @@ def run_so_far(nodes: list[Node]) -> int:
     if (alike := _as_the_start(nodes)) > 0:
         return alike
     run = 0
-    for node in reversed(nodes):
+    for node in reversed(nodes[-_FAR:]):
         at_start = isinstance(node, Work) and node.where.mode in ("same", "start", "any")
         at_start = at_start and not (_comes_back(node) and any(map(_goes_on, nodes[: len(nodes) - run - 1])))
         if at_start and run and _repeats_too(nodes, len(nodes) - run - 1):
@@ -268,6 +278,8 @@ def run_so_far(nodes: list[Node]) -> int:
 
 def _as_the_start(nodes: list[Node]) -> int:
     """`ch 3, 2 dc, ch 2, 3 dc, ch 2`: how many instructions say again what the round began with; 0 where none do."""
+    if len(nodes) > _FAR:
+        return 0
     k = next((k for k, n in enumerate(nodes) if isinstance(n, Chain) and n.n > 1), len(nodes))
     several = (len(nodes) - k - 1) // 2
     one, other = nodes[k + 1 : k + 1 + several], nodes[k + 1 + several :]

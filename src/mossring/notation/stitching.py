@@ -419,14 +419,18 @@ def _more_in_place(r: Reader, depth: int, each: bool) -> tuple[Node, ...]:
         if [type(n) for n in more] == [Chain, Work] and all(_in_same_place(n) for n in more):
             halves = (at, tuple(more))
         c.accept("and")
-        if c.at("in", "into", "each", "every", "fill"):  # `, and in each ch-1 sp make ...`
+        elsewhere = c.at("next") and c.ahead().text in ("corner", *SPACE_WORDS)  # `next corner 3 dc, ...`
+        if elsewhere or c.at("in", "into", "each", "every", "fill"):  # `, and in each ch-1 sp make ...`
             c.i = at
             break
+        outer, r.in_place = r.in_place, True  # what opens with a place of its own belongs no more to this one
         try:
             r.instruction(more, Marks(), depth + 1)
         except UnreadableError:
             more = [Skip(Where("next", (), (0, 0)), (0, 0))]
             break
+        finally:
+            r.in_place = outer
     plain = all(isinstance(n, Chain) or (isinstance(n, Work) and not n.where.said) for n in more)
     at = c.i
     again = c.times() is not None
