@@ -100,7 +100,7 @@ def titled_shape(doc: Document) -> Shape | None:
 
 
 _ROUND = re.compile(
-    r"\b(?:circle|circular|disc|disk|wheel|round(?=\W*$| (?:mat|coaster|base|motif|doily|patch)\b))\b", re.I
+    r"\b(?:circle|circular|disc|disk|wheel|round(?=\W*$| (?:mat|coaster|base|motif|doily|patch)\b))\b", re.IGNORECASE
 )
 """A title that calls the motif round."""
 

@@ -5,26 +5,10 @@ from __future__ import annotations
 
 import pytest
 
-from mossring.analysis import analyse
-from mossring.draft import Draft, work_draft
-from mossring.working import same_fabric
-from mossring.writing import as_text, write_sheet
+from core.beside import found, same
+from mossring.draft import work_draft
 
 SIDED = {3: "triangle", 4: "square", 5: "pentagon", 6: "hexagon", 8: "octagon"}
-
-
-def found(text: str) -> list[str]:
-    return [f"{f.code} {f.round}" for f in analyse(text).findings if f.severity != "hint" and f.family != 5]
-
-
-def same(text: str, other: str) -> Draft:
-    """Both work without a word said against them, to the same fabric, and are written so that they read back."""
-    one, two = work_draft(text), work_draft(other)
-    assert found(text) == found(other) == []
-    assert same_fabric(one.fabric, two.fabric)
-    for terms in ("us", "uk"):
-        assert same_fabric(work_draft(as_text(write_sheet(one, terms))).fabric, one.fabric)
-    return one
 
 
 # ---- repeats around a ring, which has no end ------------------------------------------------------------------------

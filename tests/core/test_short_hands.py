@@ -8,31 +8,16 @@ from __future__ import annotations
 
 import pytest
 
+from core.beside import found, same
 from mossring.analysis import analyse
-from mossring.draft import Draft, work_draft
+from mossring.draft import work_draft
 from mossring.findings import apply
-from mossring.working import same_fabric
-from mossring.writing import as_text, write_sheet
 
 CIRCLE = "Terms: US\nShape: circle\nRnd 1: 12 dc in ring\n"
 SQUARE = "Terms: US\nShape: square\nRnd 1: [3 dc in ring, ch 2] 4 times\n"
 GRANNY = SQUARE + "Rnd 2: [(3 dc, ch 2, 3 dc) in corner] 4 times\n"
 CORNER = "(2 dc, ch 2, 2 dc)"
 SOLID = SQUARE + f"Rnd 2: [{CORNER} in corner, dc in next 3 dc] 4 times\n"
-
-
-def found(text: str) -> list[str]:
-    return [f"{f.code} {f.round}" for f in analyse(text).findings if f.severity != "hint" and f.family < 5]
-
-
-def same(text: str, other: str) -> Draft:
-    """Both work without a word said against them, to the same fabric, and are written so that they read back."""
-    one, two = work_draft(text), work_draft(other)
-    assert found(text) == found(other) == []
-    assert same_fabric(one.fabric, two.fabric)
-    for terms in ("us", "uk"):
-        assert same_fabric(work_draft(as_text(write_sheet(one, terms))).fabric, one.fabric)
-    return one
 
 
 # ---- rounds told by other rounds -----------------------------------------------------------------------------------

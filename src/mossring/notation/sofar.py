@@ -112,9 +112,8 @@ def _times_in_brackets(r: Reader, nodes: list[Node], marks: Marks) -> bool:
         begun = marks.open[next(iter(marks.close))]
     else:
         run = run_so_far(nodes)
-        tied = (
-            _since_comma(r, nodes, i) if any(t.text in ("+", "&") for t in _words_before(r, i)) else 0
-        )  # `3dc + ch2 (three times)`
+        plus = any(t.text in ("+", "&") for t in _words_before(r, i))  # `2dc + ch2, 3dc + ch2 (three times)`
+        tied = _since_comma(r, nodes, i) if plus else 0
         run = tied if _SEVERAL <= tied < run else run
         begun = r.bracketed[0] if r.bracketed[1] == len(nodes) else len(nodes) - run
     if begun >= len(nodes):

@@ -25,7 +25,8 @@ def grouped(r: Reader, name: Named, n: int, i: int) -> list[Node]:
     if name.wide:
         return _crossed(c, group, n, i)
     slip, chain = (*group[:2], None, None)[:2]
-    if isinstance(slip, Make) and slip.stitch == "slst" and isinstance(chain, Chain) and n == 1:
+    begins = isinstance(slip, Make) and slip.stitch == "slst" and isinstance(chain, Chain) and "corner" in name.words
+    if isinstance(slip, Make) and isinstance(chain, Chain) and begins and n == 1:
         span = c.span_from(i)  # `beg corner = sl st in ch-2 sp, ch 3, (2 dc, ch 2, 3 dc) in same sp`
         there = name.place or Where("next", (targets.CORNER,), span, bare=True)
         return [Work((slip,), replace(there, span=span), span), chain, Work(group[2:], Where("same", (), span), span)]

@@ -138,16 +138,15 @@ def _counted_otherwise(state: State, tree: RoundTree, worker: Worker) -> State |
     if (label := known.pop(chain.n, None)) is not None:
         unlike = said and worked not in said and state.before is not None
         return replace(state, known=tuple(known.items())) if unlike and not label.said else None
-    uncounted = replace(state, known=(*state.known, (chain.n, Label(None, throughout=True))))
+    passed = chain.n - (from_hook(tree.body[1:]) == chain.n)  # `ch 3, 10 hdc in 3rd ch from hook (10 hdc)`
+    uncounted = replace(state, known=(*state.known, (passed, Label(None, throughout=True))))
     if state.before is not None:
         wrong = said and (worked not in said or worker.troubles) and chain.n > 1 and tree.body[0] is chain
         counted = any(r.made and r.made[0].start for r in state.past)  # as rounds before it show
         return uncounted if wrong and not counted else None
     join = next((n for n in reversed(tree.body) if isinstance(n, Join)), None)
-    passed = chain.n - (from_hook(tree.body[1:]) == chain.n)  # `ch 3, 10 hdc in 3rd ch from hook (10 hdc)`
     if passed > _LIFT and (join is None or not join.top):
         return None
-    uncounted = replace(state, known=(*state.known, (passed, Label(None, throughout=True))))
     return uncounted if worked - 1 in said and worked not in said else None
 
 
