@@ -8,10 +8,11 @@ from __future__ import annotations
 
 import hashlib
 from collections import OrderedDict
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field, replace
 from functools import lru_cache, partial
 from threading import Lock
+from typing import TypeVar, cast
 
 from mossring.guessed import guess_shape, in_rows, titled_shape
 from mossring.notation import (
@@ -29,11 +30,12 @@ from mossring.notation import (
     read_round,
 )
 from mossring.notation.document import MAX_ROUNDS
-from mossring.notation.evidence import HABIT, weighed
+from mossring.notation.evidence import HABIT, evidence, weighed
 from mossring.notation.grouping import begun_chainless
 from mossring.notation.growing import ended, evenly, grown_as_told, in_full, last_corner
 from mossring.notation.heads import read_head
 from mossring.notation.tree import Make, Work
+from mossring.notation.within import more_rounds, said_within
 from mossring.readings import otherwise, without_odd_words
 from mossring.shape import (
     Entry,
@@ -51,6 +53,7 @@ from mossring.stitches import Dialect
 from mossring.stitches.terms import spellings
 from mossring.working import Fabric, State, WorkedRound, work_round
 
+T = TypeVar("T")
 _CACHED_STITCHES = 400_000
 _MOST_UNREAD = 8
 """Lines with words that can't be read, past which a text is no pattern with odd words in it."""
@@ -78,6 +81,12 @@ class DraftRound:
     def __post_init__(self) -> None:
         assert self.after.before is not None
         self.worked = self.after.before
+
+    def kept(self, key: object, make: Callable[[], T]) -> T:
+        """What is derived from this round, made once and kept with it."""
+        if key not in self.memo:
+            self.memo[key] = make()
+        return cast("T", self.memo[key])
 
 
 @dataclass(slots=True)
@@ -151,13 +160,19 @@ _cache = _Cache()
 def forget() -> None:
     """Empty every cache (for measuring a cold start)."""
     _cache.clear()
-    read_cached.cache_clear()
-    read_head.cache_clear()
+    for kept in (_read, _read_long, read_head, said_within, more_rounds, evidence):
+        kept.cache_clear()
 
 
-@lru_cache(maxsize=4096)
+_read = lru_cache(maxsize=4096)(read_round)
+_read_long = lru_cache(maxsize=16)(read_round)
+_LONG = 2000
+"""Characters of a round past which few are kept: that is no round that somebody wrote."""
+
+
 def read_cached(text: str, dialect: Dialect, names: Names, part: str = "") -> RoundTree:
-    return read_round(text, dialect, names, part)
+    """`read_round`, kept."""
+    return (_read_long if len(text) > _LONG else _read)(text, dialect, names, part)
 
 
 def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS) -> Draft:
@@ -229,7 +244,7 @@ def _work_by(
     state = _first_state(doc, shape, dialect)
     chainless = spellings(dialect).get((doc.chainless,), "")
     start = left_out(doc, state)
-    key = _digest(b"", repr((state, gauge, dialect, names, chainless, start)))
+    key = _digest(b"", repr((state, shape.name, gauge, dialect, names, chainless, start)))
     entries: list[Entry] = []
     bodies: dict[int, RoundTree] = {}
     unread = 0
@@ -253,7 +268,9 @@ def _work_by(
             state = replace(state, begin=doc.begin)
         if tree.unread and unread < _MOST_UNREAD:
             unread += 1
-            tree = without_odd_words(state, line, tree, partial(_read, dialect, called, part), passed)
+            tree = without_odd_words(
+                state, line, tree, partial(read_cached, dialect=dialect, names=called, part=part), passed
+            )
         for number in range(line.first, line.last + 1):
             if len(draft.rounds) >= most < MAX_ROUNDS:
                 return draft
@@ -269,7 +286,8 @@ def _work_by(
                 below = [m.kind for m in state.before.made if m.counted]
                 source = replace(tree, body=evenly(tree.body, tree.grows[0].n, below))
             yarn = line.yarn or tree.yarn
-            key = _digest(key, repr((line.text, line.part, source is tree or source.body, yarn)))
+            where = (number, line.first, line.last, line.word)
+            key = _digest(key, repr((line.text, *where, line.part, source is tree or source.body, yarn)))
             had = _cache.get(key)
             before = state
             if had is None:
@@ -295,10 +313,6 @@ def _work_by(
             if any(t.kind == "limit" for t in draft.rounds[-1].worked.troubles):
                 return draft
     return draft
-
-
-def _read(dialect: Dialect, names: Names, part: str, text: str) -> RoundTree:
-    return read_cached(text, dialect, names, part)
 
 
 def _stands_on(done: WorkedRound) -> int:

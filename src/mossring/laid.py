@@ -8,8 +8,8 @@ from __future__ import annotations
 
 from bisect import bisect_right
 from dataclasses import dataclass
+from functools import partial
 from math import atan2, cos, hypot, pi, sin
-from typing import cast
 
 from mossring.draft import Draft, DraftRound
 from mossring.shape.ledger import start_radius
@@ -38,10 +38,7 @@ def guess(draft: Draft) -> list[Laid]:
     below: Laid | None = None
     out: list[Laid] = []
     for r in draft.rounds:
-        laid = cast("Laid | None", r.memo.get("laid"))
-        if laid is None:
-            laid = _lay(r, draft.shape.sides, tops, below, ring)
-            r.memo["laid"] = laid
+        laid = r.kept("laid", partial(_lay, r, draft.shape.sides, tops, below, ring))
         tops.update(laid.tops)
         out.append(laid)
         below = laid
@@ -236,14 +233,14 @@ def _polygon(
     first = _first_corner(made, corners, feet_at, below, sides)
     marks = [middles[c] for c in corners]
     far = radius / cos(pi / sides)
+    ends = [marks[-1] - length, *marks, marks[0] + length]
+    vertices = [(far * cos(u), far * sin(u)) for u in (first + 2 * pi * k / sides for k in range(-1, sides + 1))]
     out = []
     for x in middles:
-        k = bisect_right(marks, x + 1e-9) - 1
-        a = marks[k] if k >= 0 else marks[-1] - length
-        b = marks[k + 1] if k + 1 < sides else marks[0] + length
-        t = (x - a) / (b - a)
-        u, v = first + 2 * pi * k / sides, first + 2 * pi * (k + 1) / sides
-        out.append((far * ((1 - t) * cos(u) + t * cos(v)), far * ((1 - t) * sin(u) + t * sin(v))))
+        k = bisect_right(marks, x + 1e-9)
+        t = (x - ends[k]) / (ends[k + 1] - ends[k])
+        (x0, y0), (x1, y1) = vertices[k], vertices[k + 1]
+        out.append((x0 + (x1 - x0) * t, y0 + (y1 - y0) * t))
     return out, first
 
 

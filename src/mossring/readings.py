@@ -75,7 +75,7 @@ def otherwise(
     of (start), stitches passed behind those that reach down. None where it comes out as it is read, or in no other
     way either."""
     owed = due(tree.stated, number, line.first, line.last)
-    if after.before is None:
+    if after.before is None or len(line.text) > _LONG:
         return None
     if counted := _ends_in_count(state, line, tree):
         return counted
@@ -119,6 +119,8 @@ def _ends_in_count(state: State, line: RoundLine, tree: RoundTree) -> tuple[Stat
     return again, replace(without, stated=(Stated(last.where.count, make.stitch, last.span),))
 
 
+_LONG = 4000
+"""Characters of a round past which it is read in one way only: nobody wrote it."""
 _How = Literal["", "grouped", "deep", "heaped", "ring"]
 
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import partial
 from math import atan2, cos, hypot, pi, sin
-from typing import cast
 
 from mossring.chart.symbols import chain, chain_marks, symbol
 from mossring.draft import Draft, DraftRound
@@ -52,14 +52,13 @@ def draw(draft: Draft, settled: Mapping[int, Point] | None = None) -> Drawn:
 
 def _round(r: DraftRound, tops: Mapping[int, Point], ring: float, by_ledger: bool) -> list[str]:
     """The symbols of a round; those that lie by the ledger are kept with it."""
-    kept = cast("list[str] | None", r.memo.get("paths")) if by_ledger else None
-    if kept is None:
-        made = r.worked.made[::-1] if r.worked.turned else r.worked.made
-        kept = _paths(made, tops, 0.1 if r.entry.straight else ring)
-        kept = kept[::-1] if r.worked.turned else kept
-        if by_ledger:
-            r.memo["paths"] = kept
-    return kept
+    return r.kept("paths", partial(_symbols, r, tops, ring)) if by_ledger else _symbols(r, tops, ring)
+
+
+def _symbols(r: DraftRound, tops: Mapping[int, Point], ring: float) -> list[str]:
+    made = r.worked.made[::-1] if r.worked.turned else r.worked.made
+    paths = _paths(made, tops, 0.1 if r.entry.straight else ring)
+    return paths[::-1] if r.worked.turned else paths
 
 
 def threads(draft: Draft, at: Mapping[int, tuple[float, float, float]]) -> list[list[float]]:
@@ -152,14 +151,14 @@ def _paths(made: list[Made], tops: Mapping[int, Point], ring: float) -> list[str
 
 def _foot(m: Made, top: Point, index: int, of: int, tops: Mapping[int, Point], ring: float) -> Point:
     """Where a stitch begins: on its foot, a little to its side of it when several share the place."""
-    feet = m.feet
-    if feet == (RING,) or any(f not in tops for f in feet):
+    feet = [tops[f] for f in m.feet if f in tops]
+    if m.feet == (RING,) or len(feet) < len(m.feet):
         d = hypot(*top) or 1.0
         return (top[0] / d * ring, top[1] / d * ring)
-    x, y = tops[feet[0]]
+    x, y = feet[0]
     if len(feet) > 1:
-        x = sum(tops[f][0] for f in feet) / len(feet)
-        y = sum(tops[f][1] for f in feet) / len(feet)
+        x = sum(p[0] for p in feet) / len(feet)
+        y = sum(p[1] for p in feet) / len(feet)
     if of == 1:
         return (x, y)
     d = hypot(x, y) or 1.0

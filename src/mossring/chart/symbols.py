@@ -15,7 +15,9 @@ SCALE = 10.0
 Point = tuple[float, float]
 _MOST_OVALS = 12
 _PICOT = ((-0.16, 0.18), (0.0, 0.36), (0.16, 0.18))
-_OVAL = "M%.1f %.1fC%.1f %.1f %.1f %.1f %.1f %.1fS%.1f %.1f %.1f %.1fS%.1f %.1f %.1f %.1fS%.1f %.1f %.1f %.1fZ"
+_OVAL = "M%.1f %.1fC%.1f %.1f %.1f %.1f %.1f %.1fC%.1f %.1f %.1f %.1f %.1f %.1fZ"
+_BULGE = 4 / 3
+"""How far the handles of a curve stand out that bulges by 1, as half an oval does."""
 
 Mark = tuple[float, float, float]
 """A point of a symbol: share of the stitch's length, stitch widths further along, stitch widths across."""
@@ -79,29 +81,29 @@ def symbol(kind: str, foot: Point, top: Point) -> str:
     if kind == "picot":
         return "".join(_oval((top[0] + a, top[1] + b), (1.0, 0.0), 0.16, 0.1) for a, b in _PICOT)
     fx, fy = foot[0] * SCALE, -foot[1] * SCALE
-    points: list[float] = []
     marks, path = _drawn(kind)
-    for share, along, across in marks:
-        points.append(fx + dx * share + ux * along - uy * across)
-        points.append(fy + dy * share + uy * along + ux * across)
+    points = [
+        at
+        for share, along, across in marks
+        for at in (fx + dx * share + ux * along - uy * across, fy + dy * share + uy * along + ux * across)
+    ]
     return path % tuple(points)
 
 
 def chain_marks(before: Point, middle: Point, after: Point, chains: int) -> str:
     """A space as its chains: ovals from the stitch before to the stitch after, by way of its middle."""
     n = min(chains, _MOST_OVALS)
+    dx, dy = after[0] - before[0], after[1] - before[1]
+    d = hypot(dx, dy) or 1.0
+    along, half = (dx / d, dy / d), min(0.28, d / (n + 1) * 0.55)
+    # the control point that makes the curve pass through the middle
+    cx, cy = 2 * middle[0] - (before[0] + after[0]) / 2, 2 * middle[1] - (before[1] + after[1]) / 2
     out = []
     for k in range(n):
         t = (k + 1) / (n + 1)
-        x = (1 - t) ** 2 * before[0] + t * t * after[0]
-        y = (1 - t) ** 2 * before[1] + t * t * after[1]
-        bend = 2 * t * (1 - t)
-        # the control point that makes the curve pass through the middle
-        cx, cy = 2 * middle[0] - (before[0] + after[0]) / 2, 2 * middle[1] - (before[1] + after[1]) / 2
-        p = (x + bend * cx, y + bend * cy)
-        dx, dy = after[0] - before[0], after[1] - before[1]
-        d = hypot(dx, dy) or 1.0
-        out.append(_oval(p, (dx / d, dy / d), min(0.28, d / (n + 1) * 0.55), 0.15))
+        a, bend, b = (1 - t) ** 2, 2 * t * (1 - t), t * t
+        p = (a * before[0] + bend * cx + b * after[0], a * before[1] + bend * cy + b * after[1])
+        out.append(_oval(p, along, half, 0.15))
     return "".join(out)
 
 
@@ -113,13 +115,16 @@ def chain(before: Point, at: Point, after: Point) -> str:
 
 
 def _oval(p: Point, along: Point, a: float, b: float) -> str:
-    """A closed oval at p, half-axes a along the direction and b across it (four curves)."""
+    """A closed oval at p, half-axes a along the direction and b across it."""
     ux, uy = along
-    k = 0.5523
-
-    corners = ((a, 0), (a, b * k), (a * k, b), (0, b), (-a, b * k), (-a, 0), (-a * k, -b), (0, -b), (a, -b * k), (a, 0))
-    points: list[float] = []
-    for x, y in corners:
-        points.append((p[0] + ux * x - uy * y) * SCALE)
-        points.append(-(p[1] + uy * x + ux * y) * SCALE)
-    return _OVAL % tuple(points)
+    x, y = p[0] * SCALE, -p[1] * SCALE
+    lx, ly = ux * a * SCALE, -uy * a * SCALE
+    wx, wy = uy * b * _BULGE * SCALE, ux * b * _BULGE * SCALE
+    left, right = (x - lx, y - ly), (x + lx, y + ly)
+    return _OVAL % (
+        *right,
+        *(right[0] - wx, right[1] - wy, left[0] - wx, left[1] - wy),
+        *left,
+        *(left[0] + wx, left[1] + wy, right[0] + wx, right[1] + wy),
+        *right,
+    )

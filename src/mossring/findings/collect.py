@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from mossring.draft import Draft, DraftRound, work_draft
 from mossring.findings.finding import Edit, Finding, Fix, apply, between
 from mossring.findings.look import Look
-from mossring.findings.rules import RULES
+from mossring.findings.rules import IN_MOTIF, OF_FILE, OF_ROUND
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.tree import Node, Repeat, Work
 from mossring.stitches import term
@@ -24,6 +24,7 @@ _DOUBTFUL = 6
 _LONG = 4000
 """Characters of a round past which no mend is looked for: it isn't a round that somebody wrote."""
 _LEVEL = 5
+_SILENT = "no rule speaks of it by itself"
 _MAY_UPSET = "MR406"
 """Odd, and meant or not: where its mend clears up a later round it was not."""
 _CAUSES = ("MR206", "MR603", "MR602", "MR403", "MR404", "MR405", "MR702")
@@ -38,8 +39,16 @@ def find_all(draft: Draft) -> list[Finding]:
 def raw(draft: Draft, index: int | None) -> list[Finding]:
     """What the rules say of one round (or the file), less what only repeats another finding of that round."""
     look = Look(draft, index)
-    found = [f for rule in RULES for f in rule.check(look)]
-    return found if index is None else _one_each(look, found)
+    if index is None:
+        return [f for check in OF_FILE for f in check(look)]
+    found = [f for check in IN_MOTIF for f in check(look)]
+    r = look.round
+    if r.troubles or _SILENT not in r.memo:
+        own = [f for check in OF_ROUND for f in check(look)]
+        if not own:
+            r.memo[_SILENT] = True
+        found = sorted(found + own, key=lambda f: f.code)
+    return _one_each(look, found)
 
 
 def _one_each(look: Look, found: list[Finding]) -> list[Finding]:

@@ -135,6 +135,9 @@ def _in_a_word(tokens: list[Token]) -> list[Token]:
     return out
 
 
+_PASSED = {*ADVERBS, *(word.lower() for word in ARTICLES)}
+
+
 class Cursor:
     """Tokens of one round with a position; misspelt words are already replaced by their likely meaning."""
 
@@ -142,9 +145,13 @@ class Cursor:
         self.text = text
         self.dialect = dialect
         self.names = names
-        told = [t for t in tokenize(undotted(text)) if t.text not in ADVERBS and text[t.start : t.end] not in ARTICLES]
+        told = tokenize(undotted(text))
+        texts = {t.text for t in told}
+        if not texts.isdisjoint(_PASSED):
+            told = [t for t in told if t.text not in ADVERBS and text[t.start : t.end] not in ARTICLES]
         told = self._spelt_out(told)
-        told = [t for t, then in pairwise([*told, told[-1]]) if t.text != "a" or then.text not in A_STITCH]
+        if "a" in texts:
+            told = [t for t, then in pairwise([*told, told[-1]]) if t.text != "a" or then.text not in A_STITCH]
         self.tokens = _in_a_word(told)
         self.i = 0
         self.troubles: list[Trouble] = []
@@ -170,6 +177,11 @@ class Cursor:
         return out
 
     def _spell(self, known: frozenset[str], names: frozenset[str]) -> None:
+        texts = {t.text for t in self.tokens}
+        if not names and texts.isdisjoint(("from", "round", *SHORT)):
+            odd = texts - known
+            if not any(t.kind == "word" and t.text in odd for t in self.tokens):
+                return
         guesses = 0
         stitches = spellings(self.dialect)
         for k, t in enumerate(self.tokens):

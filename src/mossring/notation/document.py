@@ -9,7 +9,6 @@ from mossring.notation.header import SHAPES, read_begin, read_shape
 from mossring.notation.heads import (
     Head,
     first_within,
-    inner_starts,
     numbering,
     read_first,
     read_head,
@@ -39,12 +38,12 @@ from mossring.notation.pasted import (
     told_loops,
     told_starts,
     told_throughout,
-    without_definitions,
     worked_into,
     works_in_ring,
 )
 from mossring.notation.tree import Span, Trouble
 from mossring.notation.unheaded import asked, second_round, unheaded
+from mossring.notation.within import more_rounds, said_within
 from mossring.stitches.terms import dialect_of
 
 TERMS_KEY = re.compile(r"(?:[a-z ]+ )?(?:terms|terminology)")
@@ -96,10 +95,6 @@ _TELLING = frozenset({"begin", "gauge", "tension", "abbreviations", "stitches", 
 """Header keys whose line is evidence of a dialect."""
 STITCH_KEY = re.compile(r"(?:special )?stitch (.+)")
 """The header key that defines a special stitch: `Stitch petal: 4-dc cl, ch 1`."""
-_OF_ALL = re.compile(r"\(([^()]*\b(?:pattern|throughout|always|never|every round|all rounds)\b[^()]*)\)", re.IGNORECASE)
-"""A remark within a round that speaks of all of them: `(Ch 2 doesn't count in this pattern.)`."""
-_DEFINED_IN = re.compile(r"[(\[]([A-Za-z][\w -]{0,20}?(?: ?=|:) ?[^()\[\]]*)[)\]]")
-"""A special stitch defined where it is first used: `(shell = 5 dc in one st)`."""
 _ASKS = re.compile(r"\d|\b(?:rep|repeat|as|ch|chain|work|each|next|ring)\b", re.IGNORECASE)
 """What a round's own instructions have, and a heading over several rounds hasn't."""
 _ABOUT = re.compile(r"\b(?:row ends?|join|all (?:a)?round|slst|sl st|slip stitch|ss) ?\b", re.IGNORECASE)
@@ -278,6 +273,8 @@ def _prose(doc: Document, line: str, at: int) -> None:
 def _described(doc: Document, line: str, at: int) -> list[Definition]:
     """What a line below all rounds describes that they call by name: `Corner: 2 dc, ch 2, 2 dc in the ch-2 sp.`"""
     defined = definitions_in(line.strip()) if doc.rounds and ":" in line else []
+    if not defined:
+        return []
     above = " ".join(r.text for r in doc.rounds).lower()
     called = all(re.search(rf"\b{re.escape(name.lower())}\b", above) for d in defined for name in d.names)
     below = doc.plain[at + len(line) :].splitlines()
@@ -297,7 +294,7 @@ def _begins(doc: Document, bare: str, span: Span) -> bool:
 
 def _rounds(doc: Document, head: Head, line: str, at: int) -> None:
     """The round of a line, and others that begin within it."""
-    starts = [0, *(i for i in inner_starts(line) if i > head.end)]
+    starts = [0, *(head.end + i for i in more_rounds(line[head.end :]))]
     for k, start in enumerate(starts):
         stop = starts[k + 1] if k + 1 < len(starts) else len(line)
         part = line[start:stop]
@@ -322,10 +319,6 @@ def _is_row(words: str, after: str) -> bool:
 
 def _round(doc: Document, head: Head, line: str, at: int) -> None:
     doc.in_stitches = False
-    for remark in _OF_ALL.findall(line):
-        doc.starts += told_starts(remark)
-    for told in _DEFINED_IN.findall(line):
-        doc.definitions += definitions_in(told)
     last = doc.rounds[-1] if doc.rounds else None
     row = head.row or (
         head.short and (last.word == "Row" if last else _is_row(line[head.end :], doc.plain[at + len(line) :]))
@@ -335,10 +328,11 @@ def _round(doc: Document, head: Head, line: str, at: int) -> None:
         doc.rounds.pop()  # `Rounds 1 to 3: dc circle` stands over the rounds themselves
         doc.notes.append(Line("heading", doc.plain[last.head[0] : last.at + len(last.text)], last.head[0]))
     span = (at + head.start, at + head.end)
-    text, defined = without_definitions(line[head.end :].rstrip())
-    doc.definitions += defined
-    if "throughout" in text:
-        doc.chainless = told_chainless(text) or doc.chainless
+    within = said_within(line[head.end :])
+    text = within.text
+    doc.definitions += within.definitions
+    doc.starts += within.starts
+    doc.chainless = within.chainless or doc.chainless
     start = at + head.end
     if doc.moved is not None:  # what moves the hook is the beginning of this round
         before = doc.plain[doc.moved : span[0]].replace("\n", " ").rstrip(" .")

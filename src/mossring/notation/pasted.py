@@ -17,6 +17,7 @@ _LIST_MARK = re.compile(
     r"^([ \t]*)([-•·>]|#{1,6}|\d{1,2}[.)](?=[ \t]+(?:rnd|round|row|r ?\d)))([ \t]+)", re.MULTILINE | re.I
 )
 _LISTED = re.compile(r"\n[ \t]*(?:[-•·>#]|\d{1,2}[.)])")
+_MARKED = re.compile(r"\*\*|__|\\|\n[*_]")
 _MARKED_COUNT = re.compile(r"(?<=[ .])(\*\*?|__?)([(\[<]\d[^*_\n]*[)\]>]\.?)\1[ \t]*$", re.MULTILINE)
 """`**(12 dc)**` at the end of a line."""
 _ESCAPE = re.compile(r"\\([*\[\]()_#])")
@@ -105,16 +106,18 @@ _ROUND_STEP = re.compile(_STEP.pattern + r"(?:round|rnd|row) ?\d", re.MULTILINE 
 
 def plain(text: str) -> str:
     """The text with what only marks it up blanked out, character for character, so that places stay the same."""
-    text = _TABLE_ROW.sub(_untabled, text.replace("\u00a0", " "))
+    text = text.replace("\u00a0", " ")
+    text = _TABLE_ROW.sub(_untabled, text) if "|" in text else text
     if not text.isascii():
         text = "".join(" " if category(c) == "So" else c for c in text)
-    text = _STEP.sub(lambda m: " " * len(m[0]), text) if _ROUND_STEP.search(text) else text
+    text = _STEP.sub(lambda m: " " * len(m[0]), text) if "step" in text.lower() and _ROUND_STEP.search(text) else text
     text = _TABBED_COUNT.sub("=", text) if "\t" in text else text
     text = _DASHED.sub(r"\1,  \2,  ", text) if " - " in text else text
     text = _ANGLES.sub(r"(\1)", text) if "<" in text else text
     if text.islower():
         text = _LOWER_YARN.sub(lambda m: m[0][:-1] + m[0][-1].upper(), text)
-    if not any(mark in text for mark in ("**", "__", "\\", "\n*", "\n_")) and not _LISTED.search("\n" + text):
+    marked = any(mark in text for mark in "*_\\") and _MARKED.search(text)
+    if not (marked or _LISTED.match("\n" + text[:40]) or _LISTED.search(text)):
         return text
     text = _MARKED_COUNT.sub(lambda m: " " * len(m[1]) + m[2] + " " * (len(m[0]) - len(m[1] + m[2])), text)
     text = _WHOLE_BOLD.sub(lambda m: m[1] + "  " + m[3] + "  ", text)

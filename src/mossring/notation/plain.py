@@ -6,9 +6,10 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from mossring.notation import stitching, targets
-from mossring.notation.cursor import CHAIN_WORDS, STITCH_WORDS, Cursor
+from mossring.notation.cursor import CHAIN_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.tree import Chain, Make, Node, Where, Work
 from mossring.stitches.table import lookup
+from mossring.stitches.terms import TERMS, spellings
 
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
@@ -29,6 +30,33 @@ def read(r: Reader, depth: int) -> list[Node] | None:
     if nodes is None:
         c.i = i
     return nodes
+
+
+def opens_group(c: Cursor) -> bool:
+    """Whether a bracket opens on stitches and chains told in the plainest words (`(2 dc, ch 2, 2 dc)`, `[dc in next 3
+    sts, (`), that can be no label and no remark."""
+    at = c.i + 1 + (c.ahead().text in _OPENERS)
+    first = c.tokens[min(at, len(c.tokens) - 1)]
+    told = 2 * (first.kind == "num" and first.value > 1)
+    if not c.opens_stitch(at - c.i + (first.kind == "num")):
+        return False
+    for t in c.tokens[at : at + _LONGEST]:
+        if t.text in _CLOSERS:
+            return told > 1
+        if t.text in _OPENERS:
+            return True
+        if t.text == ",":
+            told += 1
+        elif t.kind != "num" and t.text not in _PLAINEST:
+            return False
+    return False
+
+
+_OPENERS, _CLOSERS, _LONGEST = ("(", "["), (")", "]"), 16
+_PLAINEST = frozenset({"in", "next", "each", "to", "corner", *STITCH_WORDS, *SPACE_WORDS, *CHAIN_WORDS}) | {
+    words[0] for dialect in TERMS for words in spellings(dialect) if len(words) == 1
+}
+"""Words of a group that say nothing but what is made, and where."""
 
 
 def _chains(c: Cursor, i: int) -> list[Node] | None:

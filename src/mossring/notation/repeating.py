@@ -16,6 +16,7 @@ from mossring.notation import (
     likening,
     links,
     places,
+    plain,
     remarks,
     sweeps,
     targets,
@@ -87,22 +88,7 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
     c = r.c
     i = c.i
     opener = c.token.text
-    yarn = acts.read_bracketed_yarn(c)
-    if yarn is not None:
-        nodes.append(yarn)
-        if len(nodes) == 1 and depth == 0:
-            r.yarn = r.yarn or yarn.yarn
-        return
-    last = nodes[-1] if nodes else None
-    labelled = isinstance(last, Chain) and last.label is not None  # `ch 4 (dc + ch 1), [dc + ch 1] 5 times`
-    label = None if labelled else labels.read_bracket_label(c)
-    if label is not None:
-        grouping.label_last(nodes, label, c.span_from(i)[1])
-        grouping.start_place(r, nodes)
-        return
-    if remarks.bracket(r.c):
-        if "first" in {t.text for t in c.tokens[i : c.i]}:
-            grouping.close_last(nodes)  # `ch 3, 3 dc in same st, drop loop, ..., ch 1 (first popcorn made)`
+    if not plain.opens_group(c) and _beside_the_work(r, nodes, depth):
         return
     if depth >= MAX_NESTING:
         c.i = len(c.tokens) - 1
@@ -115,6 +101,30 @@ def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
     begun = len(nodes)
     nodes.extend(_after_bracket(r, inner, i))
     r.bracketed = (begun, len(nodes))
+
+
+def _beside_the_work(r: Reader, nodes: list[Node], depth: int) -> bool:
+    """Whether a bracket only names a yarn, says what a chain counts as, or remarks: it is passed then."""
+    c = r.c
+    i = c.i
+    yarn = acts.read_bracketed_yarn(c)
+    if yarn is not None:
+        nodes.append(yarn)
+        if len(nodes) == 1 and depth == 0:
+            r.yarn = r.yarn or yarn.yarn
+        return True
+    last = nodes[-1] if nodes else None
+    labelled = isinstance(last, Chain) and last.label is not None  # `ch 4 (dc + ch 1), [dc + ch 1] 5 times`
+    label = None if labelled else labels.read_bracket_label(c)
+    if label is not None:
+        grouping.label_last(nodes, label, c.span_from(i)[1])
+        grouping.start_place(r, nodes)
+        return True
+    if remarks.bracket(c):
+        if "first" in {t.text for t in c.tokens[i : c.i]}:
+            grouping.close_last(nodes)  # `ch 3, 3 dc in same st, drop loop, ..., ch 1 (first popcorn made)`
+        return True
+    return False
 
 
 def _named_bare(c: Cursor) -> bool:

@@ -19,6 +19,8 @@ _TOKEN = re.compile(
 )
 _JOINED = re.compile(r"(hdc|htr|dtr|dc|tr)(cls?|pcs?)|(ch)(sps?|lps?)|(cs)(hdc|htr|sc|dc|tr)", re.IGNORECASE)
 """`3trcl`, `4dcpc`, `2chsp`, `csdc`: what a stitch is of and how it is made, a space, a chainless start in one word."""
+_SHORT = 3
+"""Letters of a word too short for two."""
 _SPLIT = {"cs": "chainless"}
 _SAME = {
     "–": "-",
@@ -90,15 +92,11 @@ def tokenize(text: str) -> list[Token]:
     for m in _TOKEN.finditer(text):
         start, end = m.span()
         kind = m.lastgroup
-        raw = m.group()
+        raw = m[0]
         tight = start == last
         last = end
-        if raw == _NO_STOP or raw in _QUOTES:
-            continue
-        if kind == "with":
-            out.append(Token("word", "with", start, end, tight))
-        elif kind == "word":
-            joined = _JOINED.fullmatch(raw)
+        if kind == "word":
+            joined = _JOINED.fullmatch(raw) if len(raw) > _SHORT else None
             if joined:
                 first, second = (x for x in joined.groups() if x)
                 middle = start + len(first)
@@ -108,11 +106,15 @@ def tokenize(text: str) -> list[Token]:
                 out.append(Token("word", "turning", start, end, tight))
             else:
                 out.append(Token("word", raw.lower().replace("’", "'"), start, end, tight))
+        elif raw == _NO_STOP or raw in _QUOTES:
+            continue
         elif kind == "num":
             out.append(Token("num", raw, start, end, tight, int(raw) if len(raw) < 10 else 10**9))
         elif kind == "ord":
             digits = raw[:-2]
             out.append(Token("ord", raw.lower(), start, end, tight, int(digits) if len(digits) < 10 else 10**9))
+        elif kind == "with":
+            out.append(Token("word", "with", start, end, tight))
         else:
             mark = "+" if start in tied else _SAME.get(raw, raw)
             if mark == "-" and tight and out and out[-1].text == "-":  # `--`

@@ -62,7 +62,7 @@ class Yarn:
 def read_yarn(words: str) -> Yarn:
     """`medium, kelp wool, 50 g = 85 m`."""
     low = " ".join(words.lower().replace("-", " ").split())
-    weight = next((w for n, w in _NAMES if re.search(rf"\b{re.escape(n)}\b", low)), None)
+    weight = next((w for n, w in _NAMES if n in low and re.search(rf"\b{re.escape(n)}\b", low)), None)
     m = _BALL.search(low)
     grams = metres = 0.0
     if m:
@@ -70,4 +70,4 @@ def read_yarn(words: str) -> Yarn:
         metres = float((m["m"] or m["m2"]).replace(",", "."))
         if (m["u"] or m["u2"]).startswith("y"):
             metres *= 0.9144
-    return Yarn(weight, grams, metres, tuple(f for f in _FIBRES if re.search(rf"\b{f}\b", low)))
+    return Yarn(weight, grams, metres, tuple(f for f in _FIBRES if f in low and re.search(rf"\b{f}\b", low)))

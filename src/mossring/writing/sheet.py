@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, field
-from typing import cast
 
 from mossring.draft import Draft
 from mossring.notation.document import STITCH_KEY, TERMS_KEY
@@ -158,13 +157,13 @@ def _in_words(s: Styled, style: Style, turn: bool, phrases: Phrases) -> tuple[st
     script = s.script
     assert script is not None
     key = (script.start, script.reach, script.hook, phrases.dialect, style, turn)
-    kept = s.round.memo.get(key)
-    if kept is None:
+
+    def say() -> tuple[str, str, set[str]]:
         own = Phrases(phrases.dialect, phrases.names)
         own.new_yarn = s.new_yarn
-        kept = (own.round(script, style, s.done, turn), own.counts(s.done), own.used)
-        s.round.memo[key] = kept
-    text, counts, used = cast(tuple[str, str, set[str]], kept)
+        return own.round(script, style, s.done, turn), own.counts(s.done), own.used
+
+    text, counts, used = s.round.kept(key, say)
     phrases.used |= used
     return text, counts
 

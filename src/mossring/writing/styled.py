@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import cast
+from functools import partial
 
 from mossring.draft import Draft, DraftRound
 from mossring.stitches import lookup
@@ -47,14 +47,14 @@ def _in_style(r: DraftRound, style: Style, k: int) -> WorkedRound:
     if not style.turn and not style.cluster:
         return r.worked
     key = ("fabric", style.turn, style.cluster, k % 2)
-    done = cast("WorkedRound | None", r.memo.get(key))
-    if done is None:
-        done = r.worked
-        if style.turn and not done.line and not done.extra:
-            done = turned_to(done, style.turn == "every round" and k % 2 == 1)
-        if style.cluster:
-            done = clusters_closed(done, 1 if style.cluster == "closed" else 0)
-        r.memo[key] = done
+    return r.kept(key, partial(_changed, r.worked, style, k))
+
+
+def _changed(done: WorkedRound, style: Style, k: int) -> WorkedRound:
+    if style.turn and not done.line and not done.extra:
+        done = turned_to(done, style.turn == "every round" and k % 2 == 1)
+    if style.cluster:
+        done = clusters_closed(done, 1 if style.cluster == "closed" else 0)
     return done
 
 
@@ -66,12 +66,7 @@ def _script(
     if way == Way(new_yarn=new_yarn) or way == Way(reach="slip stitch", new_yarn=new_yarn):
         way = PLAIN_WAY
     key = (hook, way, style.turn, style.cluster)
-    kept = r.memo.get(key)
-    if kept is None and key not in r.memo:
-        kept = script_of(done, hook, find, way)
-        r.memo[key] = kept
-    assert kept is None or isinstance(kept, Script)
-    return kept
+    return r.kept(key, partial(script_of, done, hook, find, way))
 
 
 def changed_fabric(draft: Draft, style: Style, rounds: list[Styled]) -> list[str]:

@@ -1,13 +1,19 @@
 """The rules, one file each. A rule's docstring is its manual page: the first line is the title.
 
-Every module has CODE, SEVERITY and `check(look)`, which yields findings for one round, or (look.index
-is None) for the file as a whole.
+Every module has CODE and SEVERITY, and yields findings from one or more of
+
+- `check(look)`: of one round, by what it is and what lies below it. Asked once while it finds nothing.
+- `in_motif(look)`: of one round, by the words around it or the rounds that follow as well.
+- `of_file(look)`: of the file as a whole; look.index is None.
 """
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterator
 from types import ModuleType
 
+from mossring.findings.finding import Finding
+from mossring.findings.look import Look
 from mossring.findings.rules import (
     mr101_unknown_word,
     mr102_misspelt,
@@ -95,3 +101,12 @@ RULES: tuple[ModuleType, ...] = (
     mr701_mixed_dialects,
     mr702_lone_height,
 )
+
+Check = Callable[[Look], Iterator[Finding]]
+
+
+def _all(name: str) -> tuple[Check, ...]:
+    return tuple(getattr(rule, name) for rule in RULES if hasattr(rule, name))
+
+
+OF_ROUND, IN_MOTIF, OF_FILE = _all("check"), _all("in_motif"), _all("of_file")

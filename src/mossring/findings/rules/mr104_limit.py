@@ -35,3 +35,6 @@ def check(look: Look) -> Iterator[Finding]:
             message = _WHAT[t.kind]
         yield look.finding(CODE, SEVERITY, t.span, message.format(**t.data), "Is a number mistyped?")
         return
+
+
+of_file = check

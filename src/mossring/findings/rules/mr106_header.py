@@ -26,7 +26,7 @@ _SAYS = {
 }
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_file(look: Look) -> Iterator[Finding]:
     for t in look.troubles(*_SAYS):
         value = str(t.data["value"])
         message = _SAYS[t.kind].format(value=value)

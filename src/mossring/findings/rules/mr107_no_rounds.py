@@ -14,7 +14,7 @@ CODE = "MR107"
 SEVERITY: Severity = "stop"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_file(look: Look) -> Iterator[Finding]:
     for t in look.troubles("no rounds"):
         message = "There is no round here yet. Begin one with “Rnd 1:” and its instructions."
         yield look.finding(CODE, SEVERITY, t.span, message)

@@ -15,7 +15,7 @@ CODE = "MR108"
 SEVERITY: Severity = "stop"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_file(look: Look) -> Iterator[Finding]:
     for t in look.troubles("not text"):
         message = "This is not a text file: copy the words of the pattern and paste those."
         yield look.finding(CODE, SEVERITY, t.span, message)

@@ -15,9 +15,7 @@ CODE = "MR109"
 SEVERITY: Severity = "warn"
 
 
-def check(look: Look) -> Iterator[Finding]:
-    if look.index is None:
-        return
+def in_motif(look: Look) -> Iterator[Finding]:
     r = look.round
     if r.number != r.line.first:
         return

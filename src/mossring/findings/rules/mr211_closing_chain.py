@@ -32,7 +32,7 @@ def check(look: Look) -> Iterator[Finding]:
 
 def closing_chain(look: Look) -> Trouble | None:
     """The place asked for that is only the chain that closes a cluster of the round below."""
-    if look.index is None or look.below is None:
+    if look.below is None:
         return None
     missing = list(look.troubles("no such place"))
     lengths = {m.closing for m in look.below.worked.made if m.closing} if missing else set()

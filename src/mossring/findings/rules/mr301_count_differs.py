@@ -21,7 +21,7 @@ SEVERITY: Severity = "stop"
 
 
 def check(look: Look) -> Iterator[Finding]:
-    wrong = list(look.mismatches()) if look.index is not None else []
+    wrong = list(look.mismatches())
     if not wrong:
         return
     stated, have = wrong[0]

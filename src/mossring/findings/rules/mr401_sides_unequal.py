@@ -18,8 +18,6 @@ SEVERITY: Severity = "warn"
 
 
 def check(look: Look) -> Iterator[Finding]:
-    if look.index is None:
-        return
     done = look.round.worked
     sides = done.per_side()
     n = look.draft.shape.sides

@@ -21,39 +21,46 @@ SEVERITY: Severity = "warn"
 
 
 def check(look: Look) -> Iterator[Finding]:
-    if look.index is None:
-        return
     n = look.draft.shape.sides
     if n < 3 or look.round.worked.line:
         return
-    have = len(look.round.worked.corners)
-    below = look.below
-    yield from _titled(look, have)
     yield from _unlike(look, n)
-    yield from _in_the_ring(look, n)
     yield from _without_chain(look, n)
-    yield from _beside(look)
-    if have == n or not look.round.worked.stitches:  # slip stitches on the edge show none, and spoil none
+    have = len(look.round.worked.corners)
+    below = look.below.worked if look.below else None
+    had = below is not None and len(below.corners) == n
+    if have == n or not (had or have) or not look.round.worked.stitches:  # slip stitches on the edge spoil none
         return
-    had = below is not None and len(below.worked.corners) == n
-    if had and below is not None and not have and look.round.worked.stitches == below.worked.stitches:
+    if had and below is not None and not have and look.round.worked.stitches == below.stitches:
         return  # an even round about corners, as an edging is: they show no more
-    last = look.index == len(look.draft.rounds) - 1
-    if had or have:
-        message = f"{look.name} shows {some(have, 'corner')}, and a {look.draft.shape.name} has {n}."
-        why = f"Round {below.number} had {n}." if had and below else ""
-    elif last and look.draft.said_shape and look.index > 0 and not look.draft.shape.squares_off:
-        message = f"No round shows the {n} corners of a {look.draft.shape.name} yet."
-        why = "The rounds so far make a circle."
-    else:
+    message = f"{look.name} shows {some(have, 'corner')}, and a {look.draft.shape.name} has {n}."
+    why = f"Round {look.below.number} had {n}." if had and look.below else ""
+    yield look.finding(CODE, SEVERITY if had else "hint", (0, 0), message, why, number_edits(look) if had else ())
+
+
+def in_motif(look: Look) -> Iterator[Finding]:
+    n = look.draft.shape.sides
+    if n < 3 or look.round.worked.line:
         return
-    severity = SEVERITY if had else "hint"
-    yield look.finding(CODE, severity, (0, 0), message, why, number_edits(look) if had else ())
+    if look.index == 0:
+        yield from _in_the_ring(look, n)
+    yield from _titled(look)
+    yield from _beside(look)
+    if look.index == len(look.draft.rounds) - 1 and look.draft.said_shape:
+        yield from _none_yet(look, n)
+
+
+def _none_yet(look: Look, n: int) -> Iterator[Finding]:
+    """The last round, and there were no corners."""
+    bare = not (look.round.worked.corners or (look.below and look.below.worked.corners))
+    if bare and look.below and look.round.worked.stitches and not look.draft.shape.squares_off:
+        message = f"No round shows the {n} corners of a {look.draft.shape.name} yet."
+        yield look.finding(CODE, "hint", (0, 0), message, "The rounds so far make a circle.")
 
 
 def _in_the_ring(look: Look, n: int) -> Iterator[Finding]:
     """Round 1 has another number of spaces than makes the corners to come."""
-    after = look.draft.rounds[look.index + 1] if look.index == 0 and len(look.draft.rounds) > 1 else None
+    after = look.draft.rounds[1] if len(look.draft.rounds) > 1 else None
     done = look.round.worked
     if after is None or done.corners or len(done.spaces()) != 1:
         return
@@ -73,10 +80,12 @@ def _counted_right(look: Look) -> bool:
     return bool(look.round.tree.stated) and not any(look.mismatches())
 
 
-def _titled(look: Look, have: int) -> Iterator[Finding]:
+def _titled(look: Look) -> Iterator[Finding]:
     """The first round with corners has another number of them than the shape that the title names."""
-    first = next((k for k, r in enumerate(look.draft.rounds) if r.worked.corners), None)
-    titled = look.draft.titled if look.index == first and not look.draft.said_shape else None
+    have = len(look.round.worked.corners)
+    if not have or look.draft.said_shape or any(r.worked.corners for r in look.draft.rounds[: look.index]):
+        return
+    titled = look.draft.titled
     if titled is None or have % titled.sides == 0:
         return  # eight petals may yet become a square
     message = f"{look.name} shows {some(have, 'corner')}, and the title speaks of a {titled.name}."

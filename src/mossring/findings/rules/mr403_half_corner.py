@@ -18,7 +18,7 @@ SEVERITY: Severity = "warn"
 
 
 def check(look: Look) -> Iterator[Finding]:
-    if look.index is None or look.draft.shape.sides < 3 or not look.round.tree.written:
+    if look.draft.shape.sides < 3 or not look.round.tree.written:
         return
     said = half_corner(look.round.worked, look.draft.shape.sides)
     if said == "never":

@@ -18,7 +18,7 @@ SEVERITY: Severity = "warn"
 
 
 def check(look: Look) -> Iterator[Finding]:
-    if look.index is None or not hidden(look.round.worked):
+    if not hidden(look.round.worked):
         return
     n = look.round.worked.unworked
     message = f"{look.name} leaves one stitch on each of the {n} sides: was the one that hides in the corner counted?"

@@ -18,7 +18,7 @@ SEVERITY: Severity = "warn"
 
 
 def check(look: Look) -> Iterator[Finding]:
-    if look.index is None or not look.round.tree.written or look.draft.shape.name == "rectangle":
+    if not look.round.tree.written or look.draft.shape.name == "rectangle":
         return
     short = drift(look.round.worked, look.draft.shape.sides)
     if not short:

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from mossring.draft import DraftRound
 from mossring.findings.finding import Finding, Severity
 from mossring.findings.look import Look
 from mossring.findings.nudge import corner_edits, lopsided
@@ -18,13 +19,13 @@ CODE = "MR406"
 SEVERITY: Severity = "hint"
 
 
-def check(look: Look) -> Iterator[Finding]:
-    if look.index is None or look.draft.shape.sides < 3 or not lopsided(look.round.tree.body):
+def in_motif(look: Look) -> Iterator[Finding]:
+    if look.draft.shape.sides < 3:
         return
-    leaning = halves(look.round.worked)
-    if leaning is None or leaning[0] == leaning[1]:
+    leaning = _halves_of(look.round)
+    if leaning is None or leaning[0] == leaning[1] or not lopsided(look.round.tree.body):
         return
-    others = [halves(r.worked) for k, r in enumerate(look.draft.rounds) if k != look.index]
+    others = [_halves_of(r) for k, r in enumerate(look.draft.rounds) if k != look.index]
     if leaning in others or leaning[::-1] in others or not any(h and h[0] == h[1] for h in others):
         return
     a, b = leaning
@@ -38,6 +39,10 @@ def check(look: Look) -> Iterator[Finding]:
         why,
         corner_edits(look, sorted(((a, a), (b, b)), key=lambda even: even not in others)),
     )
+
+
+def _halves_of(r: DraftRound) -> tuple[int, int] | None:
+    return r.kept("halves", lambda: halves(r.worked))
 
 
 def halves(done: WorkedRound) -> tuple[int, int] | None:

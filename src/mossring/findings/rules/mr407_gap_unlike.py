@@ -20,7 +20,7 @@ LEAST = 4
 
 
 def check(look: Look) -> Iterator[Finding]:
-    if look.index is None or look.round.worked.corners or look.round.worked.line:
+    if look.round.worked.corners or look.round.worked.line:
         return
     lengths = [m.chains for m in look.round.worked.made if m.kind == "ch"]
     if len(lengths) < LEAST - 1:

@@ -17,7 +17,7 @@ SEVERITY: Severity = "warn"
 
 
 def check(look: Look) -> Iterator[Finding]:
-    if look.index is None or look.below is None:
+    if look.below is None:
         return
     halves = list(_halves(look.round.tree.body))
     if not halves:

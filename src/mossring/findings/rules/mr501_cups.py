@@ -20,5 +20,5 @@ CODE = "MR501"
 SEVERITY: Severity = "warn"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def in_motif(look: Look) -> Iterator[Finding]:
     yield from judged(look, CODE, SEVERITY, "cups")

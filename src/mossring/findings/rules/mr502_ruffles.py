@@ -18,5 +18,5 @@ CODE = "MR502"
 SEVERITY: Severity = "warn"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def in_motif(look: Look) -> Iterator[Finding]:
     yield from judged(look, CODE, SEVERITY, "ruffles")

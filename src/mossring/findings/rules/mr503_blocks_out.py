@@ -16,8 +16,8 @@ CODE = "MR503"
 SEVERITY: Severity = "hint"
 
 
-def check(look: Look) -> Iterator[Finding]:
-    if look.index is None or look.index != len(look.draft.rounds) - 1:
+def in_motif(look: Look) -> Iterator[Finding]:
+    if look.index != len(look.draft.rounds) - 1:
         return
     if look.round.entry.verdict == "blocks out":
         yield look.finding(CODE, SEVERITY, (0, 0), f"{look.name} will want blocking to lie flat.", explain(look))

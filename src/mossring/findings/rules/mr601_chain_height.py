@@ -10,7 +10,6 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Iterator
-from typing import cast
 
 from mossring.draft import Draft, DraftRound
 from mossring.findings.finding import Edit, Finding, Fix, Severity
@@ -24,8 +23,8 @@ CODE = "MR601"
 SEVERITY: Severity = "warn"
 
 
-def check(look: Look) -> Iterator[Finding]:
-    chain = start_chain(look.round) if look.index is not None else None
+def in_motif(look: Look) -> Iterator[Finding]:
+    chain = start_chain(look.round)
     if chain is None:
         return
     if not wrong_height(chain):
@@ -63,10 +62,7 @@ _ENOUGH = 2
 
 def _begun(draft: Draft) -> Counter[tuple[str, int]]:
     """How many rounds begin on chains for each stitch and height; kept with the last round, which stands for all."""
-    kept = draft.rounds[-1].memo
-    if "begun" not in kept:
-        kept["begun"] = Counter(filter(None, map(_stands_for, draft.rounds)))
-    return cast("Counter[tuple[str, int]]", kept["begun"])
+    return draft.rounds[-1].kept("begun", lambda: Counter(filter(None, map(_stands_for, draft.rounds))))
 
 
 def _stands_for(r: DraftRound) -> tuple[str, int] | None:

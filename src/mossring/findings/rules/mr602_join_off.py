@@ -22,7 +22,7 @@ _NTH = {1: "st", 2: "nd", 3: "rd"}
 
 
 def check(look: Look) -> Iterator[Finding]:
-    chain = start_chain(look.round) if look.index is not None else None
+    chain = start_chain(look.round)
     join = next((n for n in look.round.tree.body if isinstance(n, Join)), None) if chain else None
     if chain is None or join is None or join.into != "chain" or look.round.worked.line:
         return  # a row that ends in the chain of the row below isn't joined

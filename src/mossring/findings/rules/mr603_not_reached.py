@@ -38,8 +38,7 @@ def check(look: Look) -> Iterator[Finding]:
             return
         yield look.finding(CODE, SEVERITY, t.span, message, "", _mends(look, t))
         return
-    if look.index is not None:
-        yield from _beside_corners(look)
+    yield from _beside_corners(look)
 
 
 def _beside_corners(look: Look) -> Iterator[Finding]:

@@ -17,8 +17,9 @@ CODE = "MR604"
 SEVERITY: Severity = "warn"
 
 
-def check(look: Look) -> Iterator[Finding]:
-    if look.index is None or not any(r.worked.acts for r in look.draft.rounds):
+def in_motif(look: Look) -> Iterator[Finding]:
+    last = look.index == len(look.draft.rounds) - 1
+    if not (last or look.round.worked.acts):
         return
     sides = [a.side for r in look.draft.rounds for a in r.worked.acts if a.what == "park" and a.side]
     for act in look.round.worked.acts:
@@ -26,8 +27,8 @@ def check(look: Look) -> Iterator[Finding]:
             message = f"{look.name} parks the loop of {act.yarn} at the {act.side}; so far it lay at the {sides[0]}."
             why = "Drop it to the same side each time, or the strands cross."
             yield look.finding(CODE, SEVERITY, act.span, message, why, _same_side(look, act, sides[0]))
-    parked = parked_after(look.draft, look.round)
-    if look.index == len(look.draft.rounds) - 1 and parked:
+    parked = parked_after(look.draft, look.round) if last else {}
+    if last and parked:
         yarn = next(iter(parked))
         message = f"The loop of {yarn} is parked and never picked up again."
         why = "Pick it up and fasten it off, or it unravels."

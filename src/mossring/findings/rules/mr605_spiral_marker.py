@@ -15,7 +15,7 @@ CODE = "MR605"
 SEVERITY: Severity = "hint"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def in_motif(look: Look) -> Iterator[Finding]:
     if look.index != 1 or look.round.worked.line or look.round.worked.closed:
         return
     text = look.draft.doc.text.lower()

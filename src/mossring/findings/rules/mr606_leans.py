@@ -21,9 +21,9 @@ OPEN = 0.5
 TALL = 1.5
 
 
-def check(look: Look) -> Iterator[Finding]:
+def in_motif(look: Look) -> Iterator[Finding]:
     rounds = look.draft.rounds
-    if look.index is None or look.index != len(rounds) - 1 or len(rounds) < MANY or look.draft.shape.sides < 3:
+    if look.index != len(rounds) - 1 or len(rounds) < MANY or look.draft.shape.sides < 3:
         return
     if look.round.entry.openness > OPEN or any(r.worked.turned or r.worked.line for r in rounds):
         return

@@ -21,9 +21,7 @@ _FEW = 2
 """Words of the other dialect that pass for slips."""
 
 
-def check(look: Look) -> Iterator[Finding]:
-    if look.index is not None:
-        return
+def of_file(look: Look) -> Iterator[Finding]:
     draft = look.draft
     mine, other = draft.dialect, "uk" if draft.dialect == "us" else "us"
     found = evidence(draft.doc.words())

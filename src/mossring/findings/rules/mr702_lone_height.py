@@ -16,36 +16,35 @@ from itertools import groupby, pairwise
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
-from mossring.stitches import TERMS, lookup, term
+from mossring.stitches import TERMS, Dialect, lookup, term
 from mossring.working import WorkedRound
 
 CODE = "MR702"
 SEVERITY: Severity = "warn"
 MANY = 8
+_KEYS: dict[Dialect, dict[str, str]] = {d: {t.abbr: key for key, t in TERMS[d].items()} for d in TERMS}
+_BOTH: tuple[tuple[Dialect, Dialect], ...] = (("us", "uk"), ("uk", "us"))
+_OTHERWISE: dict[Dialect, dict[str, str]] = {
+    mine: {key: _KEYS[other][t.abbr] for key, t in TERMS[mine].items() if t.abbr in _KEYS[other]}
+    for mine, other in _BOTH
+}
+"""By dialect and stitch: what the other dialect means by that stitch's name."""
 
 
-def check(look: Look) -> Iterator[Finding]:
-    if look.index is None:
-        return
+def in_motif(look: Look) -> Iterator[Finding]:
     yield from list(_half_triple(look)) or _round_between(look)
     done = look.round.worked
     counts = done.counts()
     dialect = look.draft.dialect
-    other = TERMS["us" if dialect == "uk" else "uk"]
     for kind, n in counts.items():
-        if n == look.draft.shape.sides:  # a taller stitch at every corner
-            continue
-        if kind not in TERMS[dialect]:
-            continue
-        abbr = term(kind, dialect).abbr
-        meant = next((k for k, t in other.items() if t.abbr == abbr), None)
-        if meant is None or counts.get(meant, 0) < MANY:
+        meant = _OTHERWISE[dialect].get(kind, "")
+        if counts.get(meant, 0) < MANY or n == look.draft.shape.sides:  # a taller stitch at every corner
             continue
         stitch = next(m for m in done.made if m.kind == kind)
         odd = _in_one_place(done, kind) or _nowhere_else(look, kind) or _in_like_groups(look, kind, meant)
         if stitch.start or not odd:
             continue
-        word = term(meant, dialect).abbr
+        abbr, word = term(kind, dialect).abbr, term(meant, dialect).abbr
         few = "a single" if n == 1 else f"{n}"
         message = f"{look.name} has {few} {abbr} among {counts[meant]} {word}."
         why = f"What one dialect calls {abbr} the other calls {word}: it may have slipped in from other notes."
@@ -94,10 +93,13 @@ def _round_between(look: Look) -> Iterator[Finding]:
     """A whole round of such stitches between rounds of the others, all of them solid, that grows as those want it to;
     one that alternates with them is meant."""
     dialect = look.draft.dialect
+    below = look.below.worked.counts().keys() if look.below else None
+    if below is None or below == look.round.worked.counts().keys():
+        return
     here = look.index or 0
-    rounds = [r.worked for r in look.draft.rounds[max(0, here - 1) : here + 2]]
+    rounds = [r.worked for r in look.draft.rounds[here - 1 : here + 2]]
     kinds = [set(r.counts()) for r in rounds]
-    if len(kinds) != 3 or kinds[0] != kinds[2] or any(len(k) != 1 for k in kinds) or kinds[0] == kinds[1]:
+    if len(kinds) != 3 or kinds[0] != kinds[2] or any(len(k) != 1 for k in kinds):
         return
     again = sum(not kinds[1].isdisjoint(r.worked.counts()) for r in look.draft.rounds) > 1
     if len(look.draft.rounds) < _ENOUGH or again or any(r.spaces() for r in rounds):
