@@ -54,6 +54,7 @@ from mossring.stitches.terms import spellings
 from mossring.working import Fabric, State, WorkedRound, work_round
 
 T = TypeVar("T")
+_UNMADE = object()
 _CACHED_STITCHES = 400_000
 _MOST_UNREAD = 8
 """Lines with words that can't be read, past which a text is no pattern with odd words in it."""
@@ -84,9 +85,10 @@ class DraftRound:
 
     def kept(self, key: object, make: Callable[[], T]) -> T:
         """What is derived from this round, made once and kept with it."""
-        if key not in self.memo:
-            self.memo[key] = make()
-        return cast("T", self.memo[key])
+        found = self.memo.get(key, _UNMADE)
+        if found is _UNMADE:
+            found = self.memo[key] = make()
+        return cast("T", found)
 
 
 @dataclass(slots=True)

@@ -31,9 +31,10 @@ def centre_radius(draft: Draft) -> float:
     return max(0.35, start_radius(draft.doc.begin))
 
 
-def guess(draft: Draft) -> list[Laid]:
-    """Where each stitch lies by the ledger alone, round by round; one without stitches lies where the last did."""
-    tops: dict[int, Point] = {}
+def guess(draft: Draft, tops: dict[int, Point] | None = None) -> list[Laid]:
+    """Where each stitch lies by the ledger alone, round by round; one without stitches lies where the last did. tops:
+    takes up the places of all of them."""
+    tops = {} if tops is None else tops
     ring = centre_radius(draft)
     below: Laid | None = None
     out: list[Laid] = []

@@ -33,14 +33,11 @@ class Drawn:
 def draw(draft: Draft, settled: Mapping[int, Point] | None = None) -> Drawn:
     """The drawing of a draft; rounds without stitches are empty. settled: where the relaxed stitches lie, in stitch
     widths; without it each lies where the ledger has it."""
-    laid = guess(draft)
+    by_ledger: dict[int, Point] = {}
+    laid = guess(draft, by_ledger)
     ring = centre_radius(draft)
-    tops: dict[int, Point] = dict(settled) if settled is not None else {}
-    rounds: list[list[str]] = []
-    for r, here in zip(draft.rounds, laid, strict=True):
-        if settled is None:
-            tops.update(here.tops)
-        rounds.append(_round(r, tops, ring, settled is None))
+    tops = by_ledger if settled is None else settled
+    rounds = [_round(r, tops, ring, settled is None) for r in draft.rounds]
     foundation = _foundation(draft, tops)
     last = laid[-1] if laid else None
     if last is not None and draft.rounds[-1].worked.line:
@@ -151,14 +148,15 @@ def _paths(made: list[Made], tops: Mapping[int, Point], ring: float) -> list[str
 
 def _foot(m: Made, top: Point, index: int, of: int, tops: Mapping[int, Point], ring: float) -> Point:
     """Where a stitch begins: on its foot, a little to its side of it when several share the place."""
-    feet = [tops[f] for f in m.feet if f in tops]
-    if m.feet == (RING,) or len(feet) < len(m.feet):
+    at = tops.get(m.feet[0]) if m.feet[0] != RING else None
+    if at is not None and len(m.feet) > 1:
+        feet = [tops[f] for f in m.feet if f in tops]
+        mean = (sum(p[0] for p in feet) / len(feet), sum(p[1] for p in feet) / len(feet))
+        at = mean if len(feet) == len(m.feet) else None
+    if at is None:
         d = hypot(*top) or 1.0
         return (top[0] / d * ring, top[1] / d * ring)
-    x, y = feet[0]
-    if len(feet) > 1:
-        x = sum(p[0] for p in feet) / len(feet)
-        y = sum(p[1] for p in feet) / len(feet)
+    x, y = at
     if of == 1:
         return (x, y)
     d = hypot(x, y) or 1.0

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from mossring.draft import Draft, DraftRound, work_draft
 from mossring.findings.finding import Edit, Finding, Fix, apply, between
 from mossring.findings.look import Look
-from mossring.findings.rules import IN_MOTIF, OF_FILE, OF_ROUND
+from mossring.findings.rules import IN_MOTIF, OF_FILE, OF_ROUND, OF_TROUBLE
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.tree import Node, Repeat, Work
 from mossring.stitches import term
@@ -42,12 +42,15 @@ def raw(draft: Draft, index: int | None) -> list[Finding]:
     if index is None:
         return [f for check in OF_FILE for f in check(look)]
     found = [f for check in IN_MOTIF for f in check(look)]
-    r = look.round
-    if r.troubles or _SILENT not in r.memo:
+    if look.troubled:
+        found += [f for check in OF_TROUBLE for f in check(look)]
+    kept = look.round.memo
+    if look.troubled or _SILENT not in kept:
         own = [f for check in OF_ROUND for f in check(look)]
+        found += own
         if not own:
-            r.memo[_SILENT] = True
-        found = sorted(found + own, key=lambda f: f.code)
+            kept[_SILENT] = True
+    found.sort(key=lambda f: f.code)
     return _one_each(look, found)
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
 from mossring.draft import Draft, DraftRound
@@ -19,27 +19,27 @@ _UNREAD = frozenset(
 
 @dataclass(slots=True)
 class Look:
-    """A draft, and the index of the round a rule is asked about (None: the file as a whole)."""
+    """A draft, and the index of the round a rule is asked about (None: the file as a whole, which has no `round`)."""
 
     draft: Draft
     index: int | None
-    _all: list[Trouble] = field(init=False)
+    round: DraftRound = field(init=False)
+    below: DraftRound | None = field(init=False, default=None)
+    _all: Sequence[Trouble] = field(init=False)
 
     def __post_init__(self) -> None:
         if self.index is None:
             self._all = self.draft.troubles
-        else:
-            r = self.round
-            self._all = [*r.tree.troubles, *r.troubles, *r.worked.troubles]
+            return
+        self.round = r = self.draft.rounds[self.index]
+        if self.index:
+            self.below = self.draft.rounds[self.index - 1]
+        self._all = (*r.tree.troubles, *r.troubles, *r.worked.troubles)
 
     @property
-    def round(self) -> DraftRound:
-        assert self.index is not None
-        return self.draft.rounds[self.index]
-
-    @property
-    def below(self) -> DraftRound | None:
-        return self.draft.rounds[self.index - 1] if self.index else None
+    def troubled(self) -> bool:
+        """Whether anything in it could not be read or worked."""
+        return bool(self._all)
 
     def troubles(self, *kinds: str) -> Iterator[Trouble]:
         """Troubles of these kinds in the round: read first, then worked. The file's own for the file."""
@@ -54,6 +54,8 @@ class Look:
     def mismatches(self) -> Iterator[tuple[Stated, int]]:
         """Stated counts of the round that differ, with what was worked."""
         r = self.round
+        if not r.tree.stated:
+            return iter(())
         return mismatches(r.worked, r.tree.stated, due(r.tree.stated, r.number, r.line.first, r.line.last))
 
     def span(self, span: Span) -> Span:

@@ -33,6 +33,8 @@ _COUNTS = re.compile(
     r"(?:(?: (?:and|plus) |[ ,+&]+)(?:a )?" + _CHAINS.format("more") + r")?",
     re.IGNORECASE,
 )
+_SAYS = ("count", "stand", "=", "equals", "is", "replaces")
+"""One of these says what chains count as."""
 _STARTS = re.compile(
     r"(?:[:.)]|\d|^)[ \t]*" + _CHAINS.format("start") + r"(?![ \d]*(?:\(|\[|=|sp))"
     r"[^\n(\[]{0,60}?(?<![a-z])(?P<stitch>dc|tr|htr|dtr|trebles?)(?![a-z])",
@@ -64,16 +66,17 @@ _HABITS: dict[str, tuple[Dialect, int]] = {
 def evidence(text: str) -> tuple[Evidence, ...]:
     """Everything in a text that tells its dialect, in order; each word once per kind of evidence."""
     found: dict[str, Evidence] = {}
-    words = set()
-    for m in _WORD.finditer(text):
-        w = m.group().lower().removesuffix("s") if m.group().lower() not in ("ss", "miss") else m.group().lower()
-        words.add(w)
+    low = text.lower()
+    words = {_singular(word) for word in set(_WORD.findall(low))}
+    telling = not (words.isdisjoint(PROVES) and words.isdisjoint(_HABITS))
+    for m in _WORD.finditer(text) if telling else ():
+        w = _singular(m.group().lower())
         if w in PROVES and w not in found:
             found[w] = Evidence(PROVES[w], 3, m.span(), f"“{m.group()}” is a {PROVES[w].upper()} term only")
         elif w in _HABITS and w not in found:
             dialect, weight = _HABITS[w]
             found[w] = Evidence(dialect, weight, m.span(), f"“{m.group()}” is what {dialect.upper()} texts say")
-    for m in _COUNTS.finditer(text):
+    for m in _COUNTS.finditer(text) if any(word in low for word in _SAYS) else ():
         for dialect in ("us", "uk"):
             key = next((k for k, t in TERMS[dialect].items() if _is_called(t, m["as"].lower())), None)
             tall = int(m["tall"] or m["tall_"]) - int(m["more"] or m["more_"] or 0)
@@ -88,7 +91,7 @@ def evidence(text: str) -> tuple[Evidence, ...]:
         at = re.search(r"(?<![a-z])tr(?:eble)?s?\b", text, re.IGNORECASE)
         if at:
             found["tr"] = Evidence("uk", 1, at.span(), "all in “tr”, and no “dc” or “sc”")
-    half = re.search(r"\bhalf[ -]trebles?\b", text, re.IGNORECASE)
+    half = re.search(r"\bhalf[ -]trebles?\b", text, re.IGNORECASE) if "half" in low else None
     if half and "hdc" not in words and not re.search(r"\bhalf[ -]double", text, re.IGNORECASE):
         found["half treble"] = Evidence("uk", 2, half.span(), "“half treble”, and no “half double”")
     begun = [(m, m["start"] or m["start_"], m["stitch"].lower().removesuffix("s")) for m in _STARTS.finditer(text)]
@@ -103,6 +106,10 @@ def evidence(text: str) -> tuple[Evidence, ...]:
         why = f"“{first[0]}”, the number first, is what UK texts say"
         found["number first"] = Evidence("uk", 1, first.span(), why)
     return tuple(sorted(found.values(), key=lambda e: e.span))
+
+
+def _singular(word: str) -> str:
+    return word if word in ("ss", "miss") else word.removesuffix("s")
 
 
 def _is_called(term: Term, word: str) -> bool:

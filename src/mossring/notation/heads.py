@@ -62,6 +62,8 @@ _HEADS = (
     re.compile(_LEAD + _TOLD + _ORDINAL + _GOES_ON, re.IGNORECASE),
     re.compile(_LEAD + _TOLD + _ONE + _MORE + _GOES_ON, re.IGNORECASE),
 )
+_PLAINLY = re.compile(r"(?P<word>Rnd |Round |Row |R)(?P<first>[1-9]\d{0,2}): (?=[A-Za-z\d(\[*])")
+"""The commonest of them all: `Rnd 3: 2 dc ...`."""
 _ALONE = re.compile(_LEAD + _ONE + _SIDE + r"\s*$", re.IGNORECASE)
 """A round announced on a line of its own; its instructions stand below."""
 _INNER = re.compile(
@@ -175,6 +177,9 @@ def numbering(text: str) -> re.Pattern[str] | None:
 @lru_cache(maxsize=1024)
 def read_head(line: str, numbered: re.Pattern[str] | None = None) -> Head | None:
     """The announcement that a line begins with, or None. numbered: how a number alone is one (see `numbering`)."""
+    if plainly := _PLAINLY.match(line):
+        n, word = int(plainly["first"]), plainly["word"].rstrip()
+        return Head(n, n, word == "Row", "", "", 0, plainly.end(), word == "R")
     m = next((found for pattern in (*_HEADS, _ALONE) if (found := pattern.match(line))), None)
     if m is None and numbered and (bare := numbered.match(line)):
         n, said = _number(bare["first"]), bare.groupdict("")

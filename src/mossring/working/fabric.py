@@ -175,16 +175,13 @@ class WorkedRound:
     def _count_sides(self) -> list[int]:
         if not self.corners:
             return []
-        n = len(self.made)
+        counted = [m.counted for m in self.made]
         marks = sorted(self.corners)
+        between = [sum(counted[a + 1 : b]) for a, b in pairwise(marks)]
+        first, last = sum(counted[: marks[0]]), sum(counted[marks[-1] + 1 :])
         if self.line:
-            ends = [-1, *marks, n]
-            return [sum(self.made[i].counted for i in range(a + 1, b)) for a, b in pairwise(ends)]
-        out = []
-        for k, c in enumerate(marks):
-            stop = marks[k + 1] if k + 1 < len(marks) else marks[0] + n
-            out.append(sum(1 for i in range(c + 1, stop) if self.made[i % n].counted))
-        return out if marks[0] == 0 else [out[-1], *out[:-1]]
+            return [first, *between, last]
+        return [*between, last] if marks[0] == 0 else [last + first, *between]
 
 
 @dataclass(slots=True)

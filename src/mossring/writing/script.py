@@ -144,9 +144,14 @@ class _Steps:
 
     def add(self, g: Group) -> None:
         walk = self.walk
-        if not walk.ring and self._comes_next(g):
-            return
-        if len(g.feet) == 1 and (walk.ring or g.feet[0] in walk.at):  # by far the commonest
+        pos, edge = self.pos, walk.edge
+        if not (walk.ring or g.gap or g.part or pos >= len(edge)) and g.feet == (edge[pos].number,):
+            kind = edge[pos].kind
+            if kind != "ch":  # in the very next stitch, by far the commonest
+                self.pos, self.touched = pos + 1, True
+                self._next(g, NEXT.get(kind, _STITCH))
+                return
+        if len(g.feet) == 1 and (walk.ring or g.feet[0] in walk.at):
             self._along(g)
         elif not g.feet:
             self._put(Step(g.items))
@@ -156,18 +161,6 @@ class _Steps:
             self._put(Step(g.items, self.legs(g)))
         else:
             self._along(g)
-
-    def _comes_next(self, g: Group) -> bool:
-        """Whether a group stands in the very next stitch, by far the commonest; then it is written so."""
-        pos, edge = self.pos, self.walk.edge
-        if g.gap or g.part or pos >= len(edge) or len(g.feet) != 1 or edge[pos].number != g.feet[0]:
-            return False
-        kind = edge[pos].kind
-        if kind == "ch":
-            return False
-        self.pos, self.touched = pos + 1, True
-        self._next(g, NEXT.get(kind, _STITCH))
-        return True
 
     def _below(self, g: Group) -> None:
         """A place in lower rounds; one on the edge that belongs to it is passed with it."""
@@ -325,35 +318,30 @@ def _common_part(order: Sequence[Made]) -> str:
 def _groups(order: Sequence[Made], part: str) -> list[Group]:
     """Stitches in one place with what hangs between them, and what is made between places (no feet)."""
     out: list[Group] = []
-    items: list[Item] = []
+    items: tuple[Item, ...] = ()
     waiting: list[Item] = []
     last: Made | None = None
     for m in order:
         feet = m.feet
-        special = bool(m.part or m.closing)
         if not feet:
             _append(waiting, _item(m, part))
             continue
+        own = _plain(m.kind) if not (m.part or m.closing) else (_item(m, part),)
         if last is not None and last.feet == feet and _goes_with(last, m) and not (waiting and feet == (RING,)):
-            for w in waiting:
-                _append(items, w)
-            _append(items, _item(m, part) if special else _plain(m.kind))
+            grown = list(items)
+            for more in (*waiting, *own):
+                _append(grown, more)
+            items = tuple(grown)
         else:
             if last is not None:
-                out.append(_group(last, items))
+                out.append(Group(items, last.feet, last.gap, _nth(last) if last.part else ""))
             out += [Group((w,)) for w in waiting]
-            items = [_item(m, part) if special else _plain(m.kind)]
-            last = m
+            items, last = own, m
         if waiting:
             waiting = []
     if last is not None:
-        out.append(_group(last, items))
+        out.append(Group(items, last.feet, last.gap, _nth(last) if last.part else ""))
     return out + [Group((w,)) for w in waiting]
-
-
-def _group(m: Made, items: list[Item]) -> Group:
-    """The items of a group in the place of its last stitch."""
-    return Group(tuple(items), m.feet, m.gap, _nth(m) if m.part else "")
 
 
 def _goes_with(last: Made, m: Made) -> bool:
@@ -371,13 +359,13 @@ def _nth(m: Made) -> str:
 
 
 @cache
-def _plain(kind: str) -> Item:
-    return Item(kind, 1)
+def _plain(kind: str) -> tuple[Item]:
+    return (Item(kind, 1),)
 
 
 def _item(m: Made, part: str) -> Item:
     if m.feet and not m.part and not m.closing:
-        return _plain(m.kind)
+        return _plain(m.kind)[0]
     if m.kind == "ch":
         return Item("ch", m.chains)
     own = "" if m.part == part or m.part.startswith("ch ") else m.part

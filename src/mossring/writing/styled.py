@@ -26,20 +26,41 @@ class Styled:
 def styled_rounds(draft: Draft, style: Style) -> list[Styled]:
     """Every round as the style has it, each begun where the hook rests after the one below."""
     out: list[Styled] = []
-    find: dict[int, Made] = {}
+    found = _Found()
     hook = 0
     yarn = "A"
+    ways = {new: _way(style, new) for new in (False, True)}
     for k, r in enumerate(draft.rounds):
         done = _in_style(r, style, k)
-        find.update((m.number, m) for m in done.extra)
+        found.waiting.append(done.extra)
         new_yarn = k > 0 and r.worked.yarn != yarn
         yarn = r.worked.yarn
-        script = _script(r, done, hook, find, style, new_yarn)
+        script = _script(r, done, hook, found, style, ways[new_yarn])
         out.append(Styled(r, done, script, new_yarn))
-        for m in done.made:
-            find[m.number] = m
+        found.waiting.append(done.made)
         hook = script.hook if script else (done.made[0].number if done.made else hook)
     return out
+
+
+class _Found:
+    """Every stitch so far by its number, looked up only where a script has to be made."""
+
+    def __init__(self) -> None:
+        self.waiting: list[list[Made]] = []
+        self.find: dict[int, Made] = {}
+
+    def all(self) -> dict[int, Made]:
+        for made in self.waiting:
+            self.find.update((m.number, m) for m in made)
+        self.waiting.clear()
+        return self.find
+
+
+def _way(style: Style, new_yarn: bool) -> Way:
+    """How a round begins in a style, where another yarn begins it or not."""
+    way = Way(style.begins, style.reach, style.join == "sc", new_yarn)
+    plain = way == Way(new_yarn=new_yarn) or way == Way(reach="slip stitch", new_yarn=new_yarn)
+    return PLAIN_WAY if plain else way
 
 
 def _in_style(r: DraftRound, style: Style, k: int) -> WorkedRound:
@@ -58,15 +79,10 @@ def _changed(done: WorkedRound, style: Style, k: int) -> WorkedRound:
     return done
 
 
-def _script(
-    r: DraftRound, done: WorkedRound, hook: int, find: dict[int, Made], style: Style, new_yarn: bool
-) -> Script | None:
+def _script(r: DraftRound, done: WorkedRound, hook: int, found: _Found, style: Style, way: Way) -> Script | None:
     """A round's script, remembered with the round it belongs to."""
-    way = Way(style.begins, style.reach, style.join == "sc", new_yarn)
-    if way == Way(new_yarn=new_yarn) or way == Way(reach="slip stitch", new_yarn=new_yarn):
-        way = PLAIN_WAY
     key = (hook, way, style.turn, style.cluster)
-    return r.kept(key, partial(script_of, done, hook, find, way))
+    return r.kept(key, lambda: script_of(done, hook, found.all(), way))
 
 
 def changed_fabric(draft: Draft, style: Style, rounds: list[Styled]) -> list[str]:

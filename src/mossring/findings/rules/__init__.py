@@ -2,6 +2,7 @@
 
 Every module has CODE and SEVERITY, and yields findings from one or more of
 
+- `of_trouble(look)`: of one round in which something can't be read or worked.
 - `check(look)`: of one round, by what it is and what lies below it. Asked once while it finds nothing.
 - `in_motif(look)`: of one round, by the words around it or the rounds that follow as well.
 - `of_file(look)`: of the file as a whole; look.index is None.
@@ -109,4 +110,4 @@ def _all(name: str) -> tuple[Check, ...]:
     return tuple(getattr(rule, name) for rule in RULES if hasattr(rule, name))
 
 
-OF_ROUND, IN_MOTIF, OF_FILE = _all("check"), _all("in_motif"), _all("of_file")
+OF_TROUBLE, OF_ROUND, IN_MOTIF, OF_FILE = map(_all, ("of_trouble", "check", "in_motif", "of_file"))

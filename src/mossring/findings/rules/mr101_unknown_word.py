@@ -16,7 +16,7 @@ CODE = "MR101"
 SEVERITY: Severity = "stop"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles("unknown word"):
         word = t.data["word"]
         message = f"“{word}” is not a word of the trade that I know."

@@ -19,7 +19,7 @@ CODE = "MR102"
 SEVERITY: Severity = "stop"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles("misspelt"):
         word, likely = str(t.data["word"]), str(t.data["likely"])
         severity: Severity = SEVERITY if _decides(likely) and not _sure(look, word, likely) else "hint"

@@ -17,7 +17,7 @@ CODE = "MR103"
 SEVERITY: Severity = "stop"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles("bracket"):
         mark = str(t.data["mark"])
         if mark in "([":

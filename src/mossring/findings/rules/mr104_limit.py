@@ -22,7 +22,7 @@ _WHAT = {
 }
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles("limit", "nesting", "times"):
         if t.kind == "limit":
             what = t.data["what"]
@@ -37,4 +37,4 @@ def check(look: Look) -> Iterator[Finding]:
         return
 
 
-of_file = check
+of_file = of_trouble

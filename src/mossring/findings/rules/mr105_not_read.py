@@ -28,7 +28,7 @@ _SAYS = {
 }
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles(*_SAYS):
         why = "It was left out; the rest of the round was read."
         yield look.finding(CODE, SEVERITY, t.span, _SAYS[t.kind], why)

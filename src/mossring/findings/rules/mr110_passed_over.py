@@ -16,7 +16,7 @@ CODE = "MR110"
 SEVERITY: Severity = "hint"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles("passed over"):
         message = f"I passed over “{t.data['words']}”."
         why = f"Without these words {look.name.lower()} comes out as it should."

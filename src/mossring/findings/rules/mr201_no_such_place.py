@@ -18,7 +18,7 @@ CODE = "MR201"
 SEVERITY: Severity = "stop"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     if closing_chain(look) is not None:
         return
     for t in look.troubles("no such place"):

@@ -16,7 +16,7 @@ CODE = "MR202"
 SEVERITY: Severity = "stop"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles("past the end"):
         left = int(str(t.data.get("left", 0)))
         message = f"{look.name} runs past its end here: the edge is used up."

@@ -17,7 +17,7 @@ CODE = "MR203"
 SEVERITY: Severity = "warn"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles("unworked"):
         left, spaces = int(str(t.data["stitches"])), int(str(t.data["spaces"]))
         parts = ([some(left, "stitch", "stitches")] if left else []) + ([some(spaces, "space")] if spaces else [])

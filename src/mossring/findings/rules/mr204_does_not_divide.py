@@ -16,7 +16,7 @@ CODE = "MR204"
 SEVERITY: Severity = "stop"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles("does not divide"):
         passes, left = int(str(t.data["passes"])), int(str(t.data["left"]))
         have = look.below.worked.stitches if look.below else 0

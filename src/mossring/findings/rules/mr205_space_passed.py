@@ -16,7 +16,7 @@ CODE = "MR205"
 SEVERITY: Severity = "warn"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles("space passed"):
         n = int(str(t.data["spaces"]))
         lengths = t.data["lengths"]

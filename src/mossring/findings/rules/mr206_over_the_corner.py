@@ -16,7 +16,7 @@ CODE = "MR206"
 SEVERITY: Severity = "warn"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles("over the corner"):
         sides = look.below.worked.per_side() if look.below else []
         have = f" A side of round {look.below.number} has {max(sides)}." if sides and look.below else ""

@@ -15,7 +15,7 @@ CODE = "MR207"
 SEVERITY: Severity = "hint"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles("other kind"):
         n = int(str(t.data["stitches"]))
         message = f"{look.name} passes {some(n, 'stitch', 'stitches')} of another kind on the way to a named one."

@@ -30,7 +30,7 @@ _SAYS = {
 _SAID_ELSEWHERE = ("limit", "no such round", "no such place", "not reached")
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles(*_SAYS):
         if t.kind == "nothing worked" and any(True for _ in look.troubles(*_SAID_ELSEWHERE)):
             continue

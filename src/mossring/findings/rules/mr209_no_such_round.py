@@ -14,7 +14,7 @@ CODE = "MR209"
 SEVERITY: Severity = "stop"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles("no such round"):
         message = f"There is no round {t.data['round']} above that could be repeated."
         yield look.finding(CODE, SEVERITY, t.span, message)

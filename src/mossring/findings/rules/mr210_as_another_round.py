@@ -16,7 +16,7 @@ CODE = "MR210"
 SEVERITY: Severity = "stop"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles("not grown"):
         message = f"{look.name} can't be told from round {t.data['round']}: where do the additional stitches go?"
         yield look.finding(CODE, SEVERITY, t.span, message, "Its sides are no single run. Write the round out.")

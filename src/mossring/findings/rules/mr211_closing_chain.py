@@ -17,7 +17,7 @@ CODE = "MR211"
 SEVERITY: Severity = "stop"
 
 
-def check(look: Look) -> Iterator[Finding]:
+def of_trouble(look: Look) -> Iterator[Finding]:
     t = closing_chain(look)
     if t is None or look.below is None:
         return

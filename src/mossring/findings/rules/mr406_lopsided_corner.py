@@ -22,8 +22,10 @@ SEVERITY: Severity = "hint"
 def in_motif(look: Look) -> Iterator[Finding]:
     if look.draft.shape.sides < 3:
         return
+    if not look.round.kept("lopsided", lambda: lopsided(look.round.tree.body)):
+        return
     leaning = _halves_of(look.round)
-    if leaning is None or leaning[0] == leaning[1] or not lopsided(look.round.tree.body):
+    if leaning is None or leaning[0] == leaning[1]:
         return
     others = [_halves_of(r) for k, r in enumerate(look.draft.rounds) if k != look.index]
     if leaning in others or leaning[::-1] in others or not any(h and h[0] == h[1] for h in others):
