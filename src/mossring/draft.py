@@ -48,7 +48,7 @@ from mossring.shape import (
     read_gauge,
     read_samples,
 )
-from mossring.starts import after_one_chain, begun_above, left_out, named_last, told_starts
+from mossring.starts import after_one_chain, as_many_as_sides, begun_above, left_out, named_last, told_starts
 from mossring.stitches import Dialect
 from mossring.stitches.terms import spellings
 from mossring.working import Fabric, State, WorkedRound, work_round
@@ -255,7 +255,7 @@ def _work_by(
     for line in doc.rounds:
         part = line.part if draft.rounds else ""
         tree, called = read_cached(line.text, dialect, names, part), names
-        if tree.unread and (known := corner_so_far(line.text, corner or last_corner(tree.body), names)) is not names:
+        if tree.unread and (known := corner_so_far(line.text, last_corner(tree.body) or corner, names)) is not names:
             other = read_cached(line.text, dialect, known, part)
             tree, called = (other, known) if len(other.unread) < len(tree.unread) else (tree, called)
         if chainless:
@@ -267,6 +267,8 @@ def _work_by(
                 continue
         if not draft.rounds:
             tree = after_one_chain(doc, begun_above(doc, tree))
+            if said_shape or draft.titled == shape:
+                tree = as_many_as_sides(tree, shape.sides)
             state = replace(state, begin=doc.begin)
         if tree.unread and unread < _MOST_UNREAD:
             unread += 1

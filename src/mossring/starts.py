@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from dataclasses import replace
 
 from mossring.notation import Document, RoundTree
-from mossring.notation.tree import Chain, Label, Work
+from mossring.notation.tree import Chain, Label, Node, Repeat, Work
 from mossring.stitches.table import lookup
 from mossring.stitches.terms import TERMS, Dialect, spellings
 from mossring.working import State
@@ -71,3 +72,20 @@ def named_last(words: str, dialect: Dialect) -> str:
     told = tuple(words.split())
     known = spellings(dialect)
     return next((known[told[-n:]] for n in (3, 2, 1) if told[-n:] in known), "")
+
+
+def as_many_as_sides(tree: RoundTree, sides: int) -> RoundTree:
+    """`*3 dc, ch 2*, repeat 4 times` in the ring of what is called a square: four in all, and not four more."""
+    if tree.stated or sides < _LEAST:
+        return tree
+    return replace(tree, body=tuple(_in_all(n, tree.body[:k], sides) for k, n in enumerate(tree.body)))
+
+
+_LEAST = 3
+
+
+def _in_all(node: Node, before: Sequence[Node], sides: int) -> Node:
+    if not isinstance(node, Repeat) or not node.loose or node.times is None:
+        return node
+    worked = any(n.span == node.body[0].span for n in before)  # once, before it is asked for again
+    return replace(node, times=node.times - 1) if node.times + worked == sides + 1 else node

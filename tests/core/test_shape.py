@@ -183,3 +183,21 @@ def test_how_a_broken_round_lies_says_nothing_of_those_before_it() -> None:
 def test_a_round_that_could_not_be_read_is_not_judged() -> None:
     draft = work_draft("Terms: US\nRnd 1: 12 dc in ring\nRnd 2: [limpet st in next st] 12 times")
     assert [r.entry.verdict for r in draft.rounds] == ["unknown", "unknown"]
+
+
+CAP = "Terms: US\nRnd 1: 6 sc in magic ring\nRnd 2: 2 sc in each st\nRnd 3: [sc in next st, 2 sc in next st] 6 times\n"
+EVEN = "sc in each st around"
+
+
+@pytest.mark.parametrize(
+    ("rounds", "severity"),
+    [
+        ((EVEN, EVEN), "hint"),  # a wall
+        ((EVEN, EVEN, "[sc in next st, sc2tog] 6 times"), "hint"),  # it closes again
+        ((EVEN, EVEN, "[sc in next 2 sts, 2 sc in next st] 6 times"), "warn"),  # it goes on as a disc does
+    ],
+)
+def test_what_is_plainly_hollow_is_no_fault(rounds: tuple[str, ...], severity: str) -> None:
+    """A basket's wall or a ball cups because it is meant to (common practice, no source): said, and not warned of."""
+    text = CAP + "".join(f"Rnd {k}: {words}\n" for k, words in enumerate(rounds, 4))
+    assert [(f.code, f.severity) for f in analyse(text).findings if f.family == 5] == [("MR501", severity)]

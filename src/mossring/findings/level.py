@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from itertools import pairwise, takewhile
 
 from mossring.draft import DraftRound
 from mossring.findings.finding import Finding, Fix, Severity
@@ -37,7 +38,7 @@ def judged(look: Look, code: str, severity: Severity, verdict: Verdict) -> Itera
         message += " A later round brings it back."
     found = look.finding(
         code,
-        "hint" if rescued or open_yet or _draws_in(look) else severity,
+        "hint" if rescued or open_yet or _hollow(look) else severity,
         (0, 0),
         message,
         f"{explain(look)} If it is meant to, write “Lies: {_MEANT[verdict]}” above the rounds.",
@@ -47,11 +48,32 @@ def judged(look: Look, code: str, severity: Severity, verdict: Verdict) -> Itera
     yield found
 
 
-def _draws_in(look: Look) -> bool:
-    """Whether the round has fewer stitches than the one below because many are worked together: so a ball closes."""
-    r, below = look.round.worked, look.below
-    together = sum(n for kind, n in r.counts().items() if lookup(kind).made == "tog")
-    return below is not None and not r.corners and 0 < below.worked.stitches - r.stitches <= 3 * together
+def _hollow(look: Look) -> bool:
+    """Whether a round that cups is part of a piece that is plainly meant to be hollow: one that closes again from here
+    on, or goes on even for a wall."""
+    here = max(1, look.index or 0)
+    pairs = list(pairwise(look.draft.rounds))
+    before, on = pairs[: here - 1], pairs[here - 1 :]
+    up = list(takewhile(_even, on))
+    walls = len(up) + sum(1 for _ in takewhile(_even, before[::-1])) + (len(up) == len(on))
+    return walls >= WALL or any(map(_draws_in, on))
+
+
+WALL = 3
+"""Even rounds, one on the other, that are a wall and no slip; one fewer where they are the last (common practice, no
+source)."""
+
+
+def _even(pair: tuple[DraftRound, DraftRound]) -> bool:
+    below, r = pair
+    return not r.worked.corners and below.worked.stitches == r.worked.stitches
+
+
+def _draws_in(pair: tuple[DraftRound, DraftRound]) -> bool:
+    """Whether a round has fewer stitches than the one below because many are worked together: so a ball closes."""
+    below, r = pair
+    together = sum(n for kind, n in r.worked.counts().items() if lookup(kind).made == "tog")
+    return not r.worked.corners and 0 < below.worked.stitches - r.worked.stitches <= 3 * together
 
 
 def _sound(r: DraftRound) -> bool:

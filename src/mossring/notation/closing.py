@@ -87,6 +87,9 @@ def read_join(c: Cursor, may_close: bool, after_chain: bool = False) -> Join | N
         where = _into(c)
         if where == _NOWHERE and stitch == "slst" and c.accept("top") and _nothing_more(c):
             return _finish(c, i, stitch, *where)
+        if stitch == "slst" and c.at("first") and c.ahead().text == "to" and c.ahead(2).text in ("form", "make"):
+            c.i += 1  # `slip into the first to make a ring`
+            return _finish(c, i, stitch, *_NOWHERE)
         closes = (
             stitch == "slst"
             or after_chain

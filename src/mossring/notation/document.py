@@ -244,6 +244,9 @@ def _prose(doc: Document, line: str, at: int) -> None:
     elif (
         not doc.rounds and not doc.said_begin and says_begin(said := _ASIDE.sub("", bare)) and _begins(doc, said, span)
     ):
+        titled, _, more = bare.partition(". ")  # `Two-step square. Start: magic ring`
+        if more and not doc.title and not doc.header and not says_begin(titled):
+            doc.title = titled.lstrip("# ")
         doc.notes.append(Line("begin", line, at))
     elif defined and not doc.rounds:
         doc.definitions += defined

@@ -69,9 +69,10 @@ _ALONE = re.compile(_LEAD + _ONE + _SIDE + r"\s*$", re.IGNORECASE)
 _INNER = re.compile(
     r"[.;)\]] +(?=(?:Rnd|Rnds|Round|Rounds|Row|Rows|R) ?\d{1,3}(?:[ ]?(?:-|–|to|&|\+|and)[ ]?\d{1,3})?"
     r"(?: ?\([A-Z]\w?\))?(?:[ ]?[:.)] ?| [-–] (?=\d ?[a-z]|[a-z*\[(]))\S"
+    r"|(?<=; )(?:Rnd|Round|Row|R) ?\d{1,2} [\[(*\da-z]"
     r"|(?:For|In|On|To work) (?:the )?(?:(?:first|"
     + "|".join(ORDINALS)
-    + r") (?:round|row)|(?:round|row) \d{1,3}), \S)"
+    + r") (?:round|row)|(?:round|row) \d{1,3}), \S|\d{1,2}(?:st|nd|rd|th) (?:rnd|round|row) ?[:.)=] ?\S)"
 )
 """Where another round begins on the same line: after the end of a sentence."""
 
@@ -318,9 +319,8 @@ def inner_starts(line: str) -> list[int]:
 
 
 _FIRST_WITHIN = re.compile(
-    r"(?<=[:.;)]) +(?=(?:(?:Rnd|Round|Row|R) ?1 ?[:.)=]|(?:For|In) (?:the )?(?:first (?:round|row)|(?:round|row) 1)"
-    + _GOES_ON
-    + r") ?\S)",
+    r"(?<=[:.;)]) +(?=(?:(?:Rnd|Round|Row|R) ?1 ?[:.)=]|(?:1st|first) (?:rnd|round|row) ?[:.)=]"
+    r"|(?:For|In) (?:the )?(?:first (?:round|row)|(?:round|row) 1)" + _GOES_ON + r") ?\S)",
     re.IGNORECASE,
 )
 

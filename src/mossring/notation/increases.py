@@ -26,7 +26,9 @@ def every_other(c: Cursor, group: tuple[Node, ...], i: int) -> Repeat | None:
     if not other and not c.at("alternate") and not (c.at("every") and nth > 1):
         return None
     c.i += 1 if c.at("alternate") else 2
-    place = Where("next", (targets.read_target(c),), c.span_from(i))
+    target = targets.ANY_STITCH if c.ends(0) or c.at(")", "]") else targets.read_target(c)  # `(2 in every 3rd)`
+    c.accept_phrase("of", "round")
+    place = Where("next", (target,), c.span_from(i))
     until = read_until(c) or END
     passed: Node = Skip(replace(place, count=max(1, nth - 1)), c.span_from(i))
     if (plain := _in_the_others(c)) is not None:  # `2 tr in every 3rd tr, 1 tr in the others`

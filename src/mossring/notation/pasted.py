@@ -73,8 +73,9 @@ _ITALIC_HEAD = re.compile(r"^([ \t]*)([*_])((?:Rnd|Round|Row|R) ?\d[^*_\n]{0,20}
 
 
 _TABLE_ROW = re.compile(
-    r"^[ \t]*\|(?P<head>[ \t]*(?:(?:rnd|round|row|r) ?)?\d{1,3}[ \t]*)\|(?P<words>[^|\n]+)"
-    r"(?:\|(?P<count>[^|\n]*))?\|[ \t]*$",
+    r"^[ \t]*(?:\|(?P<head>[ \t]*(?:(?:rnd|round|row|r) ?)?\d{1,3}[ \t]*)\|"
+    r"|(?P<bare>(?:rnd|round|row|r) ?\d{1,3}[ \t]*)\|)(?P<words>[^|\n]+)"
+    r"(?:\|(?P<count>[^|\n]*))?(?(head)\||\|?)[ \t]*$",
     re.MULTILINE | re.IGNORECASE,
 )
 
@@ -83,7 +84,7 @@ def _untabled(m: re.Match[str]) -> str:
     """A row of a table of rounds as a line: its number, its words, its count."""
     count = m["count"]
     end = "" if count is None else f"({count})" if re.search(r"\d", count) else f" {count} "
-    line = f"{m['head']}: {m['words']}{end}"
+    line = f"{m['head'] or m['bare']}: {m['words']}{end}"
     return line.rjust(len(m[0])) if len(line) < len(m[0]) else line
 
 
@@ -207,7 +208,7 @@ def without_definitions(text: str) -> tuple[str, list[Definition]]:
 
 def works_in_ring(line: str) -> bool:
     """Whether a line without a heading works the first stitches into a ring, or along a foundation chain."""
-    return bool(_STITCHES.search(line) and (_MAGIC.search(line) or _IN_RING.search(line)))
+    return bool(_STITCHES.search(line) and (_MAGIC.search(line) or _IN_RING.search(line) or _JOINED.match(line)))
 
 
 def says_begin(line: str) -> bool:
@@ -217,6 +218,8 @@ def says_begin(line: str) -> bool:
     return bool(_MAGIC.search(line) or _RING.search(line) or _CLOSED.match(line) or _CAST.match(line.split(". ", 1)[0]))
 
 
+_JOINED = re.compile(r"^\W*" + _CHAINS + r",? (?:and )?(?:join|ss|sl st)\b[^.;]{0,24}[.;,] ?" + _CHAINS, re.IGNORECASE)
+"""Chains joined into a ring without saying so, and a round begun in it: `4 ch, join. 3 ch, 2 tr, ...`."""
 _CLOSED = re.compile(
     r"^\W*(?:make |work )?"
     + _CHAINS

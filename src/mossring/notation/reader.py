@@ -74,9 +74,10 @@ def _summed_up(c: Cursor) -> None:
     k = next((k for k, t in enumerate(c.tokens[:30]) if t.text in (":", ".", ";", "*", "(", "[")), 0)
     texts = {t.text for t in c.tokens[:k]}
     opens = c.token.kind == "num" or c.at("work", "make") or c.token.text in NUMBERS
-    if not opens or not k or c.tokens[k].text != ":" or texts.isdisjoint(_CENTRES):
+    if not opens or not k or c.tokens[k].text != ":" or texts.isdisjoint((*_CENTRES, "total", "altogether")):
         return
-    if c.ahead(k + 1).text in ("*", "(", "[", *CHAIN_WORDS) or c.ahead(k + 2).text in CHAIN_WORDS:
+    work = c.tokens[k + 1]
+    if work.text in ("*", "(", "[", *CHAIN_WORDS) or c.ahead(k + 2).text in CHAIN_WORDS or "total" in texts:
         c.i = k + 1
         c.forgive(0)
 

@@ -25,7 +25,7 @@ from mossring.notation.cursor import Cursor
 from mossring.notation.marks import MAX_NESTING, MAX_TIMES, Marks
 from mossring.notation.sofar import again, behind_then, run_so_far
 from mossring.notation.targets import ROUND_WORDS
-from mossring.notation.tree import Chain, Node, Repeat, Span, Target, Together, Trouble, Until, Work
+from mossring.notation.tree import Chain, Node, Repeat, Span, Target, Together, Trouble, Until, Where, Work
 from mossring.notation.until import END, read_until
 from mossring.notation.words import NUMBERS
 
@@ -39,7 +39,9 @@ _STARS = ("*", "**", "***")
 
 _LAST = re.compile(r"[\s.;,]*(?:[(\[<=–—-]*\s*\d+(?!\s*(?:times|x\b|more))(?:\s*[A-Za-z-]+){0,2}[)\]>]?)?[\s.]*")
 """Nothing but a count, to the end of a round."""
-_ONLY_JOINS = re.compile(r"[\s.;,]*(?:join|sl st|slst|ss|slip st)\b(?!.*(?:\brep|\btimes\b|\*)).*", re.IGNORECASE)
+_ONLY_JOINS = re.compile(
+    r"[\s.;,]*(?:join|sl st|slst|ss|slip ?st(?:itch)?)\b(?!.*(?:\brep|\btimes\b|\*)).*", re.IGNORECASE
+)
 """A join, and nothing behind it that speaks of a repeat."""
 
 
@@ -53,6 +55,7 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
     c.at("work") and c.ahead().kind == "num" and c.accept("work")  # `*...*; work 3 times`
     times = c.times()
     c.i = at if times is None else c.i
+    c.at(",") and c.ahead().text == "to" and c.ahead(2).text in ("last", "end") and c.accept(",")
     until = read_until(c) if times is None and c.at("around", "to", "until", "across", "all") else None
     placed = times is None and until is None and c.at("in", "into")
     alone = _LAST.fullmatch(c.text, c.token.start) or _ONLY_JOINS.fullmatch(c.text, c.token.start)
@@ -171,7 +174,9 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
             return _many_in(r, group, times, i, times_span)
         return sweeps.swept(r, [Work(group, w, c.span_from(i)) for w in places.read_places(c)])
     if times is None and until is None:
-        return inner
+        cornered = c.tokens[i - 1].text == "corner" and grouping.unplaced(inner)  # `7 dc, corner (2 dc, ch 2, 2 dc)`
+        place = Where("next", (targets.CORNER,), c.span_from(i))
+        return [Work(grouping.as_group(r, inner), place, c.span_from(i))] if cornered else inner
     body = again(inner, len(inner), starred=True)  # `(2 dc in first, 1 dc in next) x 10`
     return [Repeat(body, times, c.span_from(i), until=until, times_span=times_span)]
 

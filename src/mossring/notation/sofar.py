@@ -149,9 +149,10 @@ def _since_then(r: Reader, nodes: list[Node], i: int) -> int:
 
 
 def behind_then(r: Reader, nodes: list[Node], i: int) -> int:
-    """How many instructions stand behind the last `then`, if they begin in a space: `..., then (3 dc, ch 1, 3 dc) in
-    next corner and 3 dc between next two groups, repeat 5 times in all`; else all of them."""
+    """How many instructions stand behind the last `then` or full stop, if they begin in a space: `..., then (3 dc, ch
+    1, 3 dc) in next corner and 3 dc between next two groups, repeat 5 times in all`; else all of them."""
     then = next((t.start for t in _words_before(r, i) if t.text == "then"), 0)
+    then = max(then, nodes[r.begun].span[0] if 0 < r.begun < len(nodes) else 0)
     run = [n for n in nodes[-_FAR:] if n.span[0] >= then]
     opens = run[0] if len(run) >= _SEVERAL else None
     spaced = isinstance(opens, Work) and bool(opens.where.targets) and opens.where.targets[0].is_space

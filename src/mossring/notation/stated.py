@@ -47,7 +47,7 @@ def read_stated(c: Cursor, *, loose: bool = False, joined: bool = False) -> list
     out = _counts(c)
     if out is not None and closer:
         out += _glossed(c, closer)
-    if closer and _is_group(out or []):
+    if _is_group(out or []):
         out = None
     if out is not None and closer and c.at(".") and c.ahead().text == closer:  # `(5 dc on each side.)`
         c.i += 1

@@ -142,7 +142,8 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
         if over := _over_corners(c):  # `FPdc around each dc, ch 2 at each corner`
             r.all_in = said == "in"  # with what stands before it and names no place: `3 dc, ch 1 in each corner`
             return [Work((node,), over, c.span_from(i))]
-        placed_last = c.ahead().text in ("same", "next", "corner", "side", "each", "every")
+        placed_last = c.ahead().text in ("same", "next", "corner", "side", "each", "every", *SPACE_WORDS)
+        placed_last = placed_last or any(c.ahead(k).text in SPACE_WORDS and _of_chains(c, k) for k in (2, 3))
         at = c.i
         if c.accept("in", "into") and targets.read_ring(c):  # `[1 ch, 2 tr] 5 times, 1 ch into ring`
             return [node]
@@ -232,6 +233,11 @@ def _chain(c: Cursor, n: int | None, i: int) -> Node:
     return replace(node, label=labels.of_chain(label, node.n), span=c.span_from(i)) if label else node
 
 
+def _of_chains(c: Cursor, k: int) -> bool:
+    """Whether the words up to the kth from here are `ch-1 sp`, `2 ch sp`."""
+    return any(c.ahead(j).text in CHAIN_WORDS for j in range(1, k))
+
+
 def _over_corners(c: Cursor) -> Where | None:
     """`at each corner`, `over each corner sp`, `over corner` behind chains, which pass there; None if nothing of it."""
     save = c.i
@@ -302,6 +308,11 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
         n = c.number() or 1
         target = targets.ANY_STITCH if c.ends(0) else targets.read_target(c)
         return [Work((make,), Where("next", (target,), c.span_from(i), n), c.span_from(i))]
+    if make.n > 1 and c.at("along") and (c.ends(1) or c.ahead().text in ("*", "**", ")", "]")):  # `3 dc along`
+        c.i += 1
+        return [
+            Work((replace(make, n=1),), Where("next", (targets.ANY_STITCH,), c.span_from(i), make.n), c.span_from(i))
+        ]
     if make.n > 1 and _along_rows(c):
         place = Where("next", (Target("st", "end"),), c.span_from(i), make.n)
         return [Work((replace(make, n=1),), place, c.span_from(i))]
@@ -314,10 +325,15 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
         return sweeps.swept(
             r, [Work((replace(make, n=1),), where, c.span_from(i))] if make.n == 1 else _each_of(make, where)
         )
-    times = c.times() if make.n == 1 and c.at("x") else None
+    slips = make.stitch == "slst"
+    times = c.times() if make.n == 1 and (c.at("x") or (slips and c.at("twice"))) else None
     mode: Literal["next", "same"] = "same" if make.start in ("beg", "standing") and not times else "next"
     where = Where(mode, (targets.ANY_STITCH,), make.span, times or make.n, said=False)
-    return [Work((replace(make, n=1),), where, make.span)]
+    moved: list[Node] = [Work((replace(make, n=1),), where, make.span)]
+    if slips and times and c.at("and") and c.ahead().text in ("in", "into", "to"):  # `sl st x2 and into sp`
+        c.i += 2
+        moved += [Work((replace(make, n=1),), w, c.span_from(i)) for w in places.read_places(c)]
+    return moved
 
 
 _MIDDLE = ("center", "centre", "middle")

@@ -378,7 +378,7 @@ def _after_between(c: Cursor) -> Target:
         return Target("between", nth=-1)
     if _beside_start(c):
         return Target("between")
-    following = c.accept("next", "each", "following", "first", "last", "any")
+    following = c.accept("next", "each", "every", "following", "first", "last", "any")
     many = c.number()
     many is not None and c.token.kind == "num" and c.number()  # `two 2-tr groups`
     save = c.i

@@ -98,8 +98,12 @@ def _foundation(state: State, nodes: tuple[Node, ...], flat: bool) -> Laid:
 
 def _along_chains(nodes: Sequence[Node]) -> bool:
     """Whether a round goes into the chains of its ring one by one: `sc in each ch around`."""
-    works = [n for n in nodes if isinstance(n, Work) and n.where.targets]
-    return bool(works) and works[0].where.targets[0].kind == "chain"
+    for node in nodes:
+        if isinstance(node, Repeat):
+            return _along_chains(node.body)
+        if isinstance(node, Work) and node.where.targets:
+            return node.where.targets[0].kind == "chain"
+    return False
 
 
 def from_hook(nodes: Sequence[Node]) -> int | None:

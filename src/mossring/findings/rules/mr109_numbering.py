@@ -24,6 +24,8 @@ def in_motif(look: Look) -> Iterator[Finding]:
         return  # a line that only makes the ring was numbered too
     if r.number == due or (look.below is None and r.number == 0):
         return
+    if look.index and look.index > 1 and r.number == look.draft.rounds[look.index - 2].number + 2:
+        return  # the one below has the wrong number, and that was told there
     head = (r.line.head[0] - r.line.at, r.line.head[1] - r.line.at)
     what = f"Round {due} is missing" if r.number > due else f"Round {r.number} comes again"
     finding = look.finding(CODE, SEVERITY, (0, 0), f"{what}: after round {due - 1} stands round {r.number}.")
