@@ -12,7 +12,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field, replace
 from functools import lru_cache, partial
 from threading import Lock
-from typing import TypeVar, cast
+from typing import Generic, TypeVar, cast
 
 from mossring.guessed import guess_shape, in_rows, titled_shape
 from mossring.notation import (
@@ -123,45 +123,52 @@ class Draft:
 _Kept = tuple[State, Entry, dict[object, object], RoundTree]
 
 
-class _Cache:
-    """Worked rounds by the digest of everything they depend on; the least used go first."""
+class _Cache(Generic[T]):
+    """Results by the digest of everything they depend on; the least used go first. most: how large they may be in all,
+    by their size."""
 
-    def __init__(self) -> None:
-        self._kept: OrderedDict[bytes, _Kept] = OrderedDict()
-        self._stitches = 0
+    def __init__(self, most: int, size: Callable[[T], int]) -> None:
+        self._kept: OrderedDict[bytes, T] = OrderedDict()
+        self._most = most
+        self._size = size
+        self._held = 0
         self._lock = Lock()
 
-    def get(self, key: bytes) -> _Kept | None:
+    def get(self, key: bytes) -> T | None:
         with self._lock:
             found = self._kept.get(key)
             if found:
                 self._kept.move_to_end(key)
             return found
 
-    def put(self, key: bytes, value: _Kept) -> None:
+    def put(self, key: bytes, value: T) -> None:
         with self._lock:
             self._kept[key] = value
-            self._stitches += _size(value[0])
-            while self._stitches > _CACHED_STITCHES and len(self._kept) > 1:
+            self._held += self._size(value)
+            while self._held > self._most and len(self._kept) > 1:
                 _, gone = self._kept.popitem(last=False)
-                self._stitches -= _size(gone[0])
+                self._held -= self._size(gone)
 
     def clear(self) -> None:
         with self._lock:
             self._kept.clear()
-            self._stitches = 0
+            self._held = 0
 
 
-def _size(state: State) -> int:
-    return (len(state.before.made) if state.before else 0) + 20
+def _stitches(kept: _Kept) -> int:
+    before = kept[0].before
+    return (len(before.made) if before else 0) + 20
 
 
-_cache = _Cache()
+_cache = _Cache(_CACHED_STITCHES, _stitches)
+_passed_over: _Cache[tuple[RoundTree, frozenset[str]]] = _Cache(2_000, lambda kept: 1)
+"""Rounds with words that can't be read: how they read without, and the words passed over so far."""
 
 
 def forget() -> None:
     """Empty every cache (for measuring a cold start)."""
     _cache.clear()
+    _passed_over.clear()
     for kept in (_read, _read_long, read_head, said_within, more_rounds, evidence):
         kept.cache_clear()
 
@@ -250,7 +257,7 @@ def _work_by(
     entries: list[Entry] = []
     bodies: dict[int, RoundTree] = {}
     unread = 0
-    passed: set[str] = set()
+    passed: frozenset[str] = frozenset()
     corner: Work | None = None
     for line in doc.rounds:
         part = line.part if draft.rounds else ""
@@ -272,9 +279,14 @@ def _work_by(
             state = replace(state, begin=doc.begin)
         if tree.unread and unread < _MOST_UNREAD:
             unread += 1
-            tree = without_odd_words(
-                state, line, tree, partial(read_cached, dialect=dialect, names=called, part=part), passed
-            )
+            told = (line.text, line.first, line.last, line.word, line.yarn, part)
+            within = _digest(key, repr((*told, called, state.begin, sorted(passed))))
+            read = _passed_over.get(within)
+            if read is None:
+                again = partial(read_cached, dialect=dialect, names=called, part=part)
+                read = without_odd_words(state, line, tree, again, passed)
+                _passed_over.put(within, read)
+            tree, passed = read
         for number in range(line.first, line.last + 1):
             if len(draft.rounds) >= most < MAX_ROUNDS:
                 return draft
@@ -311,8 +323,8 @@ def _work_by(
             entries.append(entry)
             if tree.grows:
                 troubles += _grown_otherwise(tree, before, after, corner)
-            read = tree if tree.repeat_of is not None else source
-            draft.rounds.append(DraftRound(number, line, read, state, after, entry, troubles, memo))
+            shown = tree if tree.repeat_of is not None else source
+            draft.rounds.append(DraftRound(number, line, shown, state, after, entry, troubles, memo))
             state = after
             if any(t.kind == "limit" for t in draft.rounds[-1].worked.troubles):
                 return draft

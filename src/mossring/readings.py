@@ -35,14 +35,16 @@ from mossring.working.tally import due, mismatches
 Read = Callable[[str], RoundTree]
 
 
-def without_odd_words(state: State, line: RoundLine, tree: RoundTree, read: Read, passed: set[str]) -> RoundTree:
+def without_odd_words(
+    state: State, line: RoundLine, tree: RoundTree, read: Read, passed: frozenset[str]
+) -> tuple[RoundTree, frozenset[str]]:
     """The round as it reads when the words nobody can read are passed over: where it then comes to what it states (or,
     where they say nothing of the work, fits the round below), and all ways to pass over so few come to the same. Words
-    passed over in an earlier round are passed over again. passed: those words, to which this round's are added."""
+    passed over in an earlier round are passed over again. passed: those words, given back with this round's."""
     text, spans = blanked(line.text, passed)
     again = read(text) if spans else tree
     if not again.unread:
-        return _told(again, line, spans)
+        return _told(again, line, spans), passed
     found: tuple[int, RoundTree, WorkedRound] | None = None
     for text, spans in past_words(line.text, tree, read):
         words = sum(len(line.text[a:b].split()) for a, b in spans)
@@ -54,12 +56,11 @@ def without_odd_words(state: State, line: RoundLine, tree: RoundTree, read: Read
         if done.troubles or not _borne_out(done, other, line, only_prose(line.text, spans)):
             continue
         if found is not None and _feet(done) != _feet(found[2]):
-            return tree
+            return tree, passed
         found = found or (words, _told(other, line, spans), done)
     if found is None:
-        return tree
-    passed.update(str(t.data["words"]) for t in found[1].troubles if t.kind == "passed over")
-    return found[1]
+        return tree, passed
+    return found[1], passed.union(str(t.data["words"]) for t in found[1].troubles if t.kind == "passed over")
 
 
 def _told(tree: RoundTree, line: RoundLine, spans: list[tuple[int, int]]) -> RoundTree:
