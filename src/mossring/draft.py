@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import hashlib
 from collections import OrderedDict
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from functools import lru_cache, partial
 from threading import Lock
@@ -258,11 +258,11 @@ def _work_by(
     bodies: dict[int, RoundTree] = {}
     unread = 0
     passed: frozenset[str] = frozenset()
-    corner: Work | None = None
     for line in doc.rounds:
         part = line.part if draft.rounds else ""
         tree, called = read_cached(line.text, dialect, names, part), names
-        if tree.unread and (known := corner_so_far(line.text, last_corner(tree.body) or corner, names)) is not names:
+        if tree.unread:
+            known = corner_so_far(line.text, _last_corner([*bodies.values(), tree]), names)
             other = read_cached(line.text, dialect, known, part)
             tree, called = (other, known) if len(other.unread) < len(tree.unread) else (tree, called)
         if chainless:
@@ -302,8 +302,9 @@ def _work_by(
                 below = [m.kind for m in state.before.made if m.counted]
                 source = replace(tree, body=evenly(tree.body, tree.grows[0].n, below))
             yarn = line.yarn or tree.yarn
-            where = (number, line.first, line.last, line.word)
-            key = _digest(key, repr((line.text, *where, line.part, source is tree or source.body, yarn)))
+            body = "" if source is tree else repr(source.body)
+            where = f"{number}\0{line.first}\0{line.last}\0{line.word}\0{line.part}\0{yarn}"  # no text has a \0 in it
+            key = _digest(key, f"{where}\0{line.text}\0{body}")
             had = _cache.get(key)
             before = state
             if had is None:
@@ -319,10 +320,9 @@ def _work_by(
             else:
                 after, entry, memo, source = had
             bodies[number] = source
-            corner = last_corner(source.body) or corner
             entries.append(entry)
             if tree.grows:
-                troubles += _grown_otherwise(tree, before, after, corner)
+                troubles += _grown_otherwise(tree, before, after, _last_corner([*bodies.values()]))
             shown = tree if tree.repeat_of is not None else source
             draft.rounds.append(DraftRound(number, line, shown, state, after, entry, troubles, memo))
             state = after
@@ -363,6 +363,11 @@ def _meant(
         troubles.append(Trouble("not grown", tree.repeat_span, {"round": meant}))
         return source
     return replace(source, body=body)
+
+
+def _last_corner(trees: Sequence[RoundTree]) -> Work | None:
+    """The last corner that these rounds name."""
+    return next((corner for tree in reversed(trees) if (corner := last_corner(tree.body))), None)
 
 
 def _grown_otherwise(tree: RoundTree, before: State, after: State, corner: Work | None) -> Iterator[Trouble]:

@@ -161,14 +161,27 @@ _BARE_NUMBER = re.compile(r"^[ \t]*(?P<first>\d{1,3})[ \t]+(?!ch\b(?![ -]?\d))(?
 """A number and no more: a head only where every round has one."""
 
 
+_CALLED = re.compile(
+    r"^[ \t]*(?:circle|layer|lap|tier|circuit) (?P<first>\d{1,3})[ \t]*(?:[:.)=]|[-–—](?=\s))[ \t]*(?=\S)",
+    re.IGNORECASE,
+)
+"""Rounds by another name."""
+_LETTERED = re.compile(r"^[ \t]*\(?(?P<first>[A-Z])[.):][ \t]+(?=\D*\d|\S+ in\b|inc\b)")
+
+
+def _numbered(m: re.Match[str]) -> int:
+    return ord(m["first"]) - ord("A") + 1 if m.re is _LETTERED else _number(m["first"])
+
+
 def numbering(text: str) -> re.Pattern[str] | None:
     """How rounds are announced by a number alone, from 1 on, where no line before the last of them announces one by a
-    word: with a mark behind it, or, where three lines at least are numbered on, without."""
+    word: with a mark behind it, or, where three lines at least are numbered on, without; or by another word, or a
+    letter."""
     lines = [line for line in text.splitlines() if line.strip()]
-    for pattern, least in ((_NUMBER, 2), (_BARE_NUMBER, 3)):
-        numbers = [_number(m["first"]) for line in lines if (m := pattern.match(line))]
+    for pattern, least in ((_NUMBER, 2), (_BARE_NUMBER, 3), (_CALLED, 2), (_LETTERED, 3)):
+        numbers = [_numbered(m) for line in lines if (m := pattern.match(line))]
         on = numbers[:least] == list(range(1, least + 1))
-        if pattern is _BARE_NUMBER:
+        if pattern in (_BARE_NUMBER, _LETTERED):
             on = on and numbers == list(range(1, len(numbers) + 1))
         if on and all(head.first > numbers[-1] for line in lines if (head := read_head(line))):
             return pattern
@@ -183,7 +196,7 @@ def read_head(line: str, numbered: re.Pattern[str] | None = None) -> Head | None
         return Head(n, n, word == "Row", "", "", 0, plainly.end(), word == "R")
     m = next((found for pattern in (*_HEADS, _ALONE) if (found := pattern.match(line))), None)
     if m is None and numbered and (bare := numbered.match(line)):
-        n, said = _number(bare["first"]), bare.groupdict("")
+        n, said = _numbered(bare), bare.groupdict("")
         last = int(said.get("last") or n)
         return Head(n, last, False, "", said.get("yarn", "").upper(), bare.start("first"), bare.end()) if n else None
     if m is None:

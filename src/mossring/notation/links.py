@@ -40,7 +40,8 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
         or apart
         or c.ends(0)
     )
-    nth = c.ordinal() if each else None  # `12 dc in ring with ch 1 after every second dc`
+    pairs = c.at("pairs") and isinstance(made[-1], Work) and len(made[-1].group) == 1  # `ch 1 between pairs`
+    nth = 2 if each and pairs else c.ordinal() if each else None  # `12 dc in ring with ch 1 after every second dc`
     one = _one_by_one(made[-1]) if each else None
     if one is not None and nth is not None:
         one = _so_many_at_once(one, nth)

@@ -410,7 +410,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (_SKIPPING, _skip),
     (("corner",), _say_corner),
     ((*LOOP_PARTS, "back", "front"), throughout.part_led),
-    (("corners", "sides", "side", "gaps", "between", "elsewhere", "along", "on"), placing.labelled),
+    (("corners", "sides", "side", "gaps", "between", "elsewhere", "along", "on", "over"), placing.labelled),
     (("between", "working", "work"), placing.between_first),
     (("you", "we", *_INTO), _told_to),
     (_INTO, placing.place_first),

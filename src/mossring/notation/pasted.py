@@ -96,6 +96,7 @@ _ANGLES = re.compile(r"<([^<>\n]*)>(?= (?:in|into)\b)")
 """Angle brackets about a group that is worked somewhere: `<2 dc, ch 2, 2 dc> in sp`."""
 
 
+_TAG = re.compile(r"</?(?:b|i|u|strong|em|p|br|div|span|h[1-6]|ul|ol|li)\b[^<>\n]*>", re.IGNORECASE)
 _LOWER_YARN = re.compile(r"\b(?:with|off|yarn|colou?r) [a-z](?=[,.;:)]|\s*$)", re.MULTILINE)
 """A yarn in a text without any capitals: `with b, ch 3`, `fasten off a.`"""
 
@@ -114,7 +115,8 @@ def plain(text: str) -> str:
     text = _STEP.sub(lambda m: " " * len(m[0]), text) if "step" in text.lower() and _ROUND_STEP.search(text) else text
     text = _TABBED_COUNT.sub("=", text) if "\t" in text else text
     text = _DASHED.sub(r"\1,  \2,  ", text) if " - " in text else text
-    text = _ANGLES.sub(r"(\1)", text) if "<" in text else text
+    if "<" in text:
+        text = _ANGLES.sub(r"(\1)", _TAG.sub(lambda m: " " * len(m[0]), text))
     if text.islower():
         text = _LOWER_YARN.sub(lambda m: m[0][:-1] + m[0][-1].upper(), text)
     marked = any(mark in text for mark in "*_\\") and _MARKED.search(text)

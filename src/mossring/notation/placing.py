@@ -91,11 +91,12 @@ def labelled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     i = c.i
     k = next(k for k in range(6) if c.ahead(k).text not in _SIDED or k == 5)
     grouped = c.at("corners") and k == 1 and c.ahead().text in _OPEN  # `1 dc in each dc, corners (2 dc, ch 2, 2 dc)`
-    if not k or not (c.ahead(k).text == ":" or grouped):
-        return False
     sided = any(c.ahead(j).text in ("sides", "side", "between", "elsewhere") for j in range(k))
+    told = sided and c.ahead().text in ("each", "every") and c.ahead(k).kind == "num" and c.opens_stitch(k + 1)
+    if not k or not (c.ahead(k).text == ":" or grouped or told):  # `over each side 3 dc`
+        return False
     gaps = any(c.ahead(j).text in ("gaps", "gap") for j in range(k))
-    c.i = i + k + (not grouped)
+    c.i = i + k + (c.ahead(k).text == ":")
     if not sided:
         each = Where("each", (targets.CORNER,), c.span_from(i), until=END)
         nodes.extend(sweeps.swept(r, stitching.worked_in(r, [each], i, depth)))
@@ -110,7 +111,21 @@ def labelled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return True
 
 
-_SIDED = ("corners", "sides", "side", "between", "elsewhere", "along", "on", "each", "every", "all", "gaps", "gap")
+_SIDED = (
+    "over",
+    "corners",
+    "sides",
+    "side",
+    "between",
+    "elsewhere",
+    "along",
+    "on",
+    "each",
+    "every",
+    "all",
+    "gaps",
+    "gap",
+)
 """Words before a colon that say where on the motif the words behind it belong."""
 
 

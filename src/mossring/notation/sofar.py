@@ -63,11 +63,13 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     hole = isinstance(nodes[-1], Chain) and nodes[-1].label is None  # `3 dc, ch 2 four times in ring`
     last = nodes[-1]
     placed = isinstance(last, Work) and last.where.said and last.where.mode == "next" and last.where.count == 1
-    alone = placed and not behind and not marks.open and not marks.close  # `(3 dc, ch 1) in next sp three times`
+    unmarked = not (marks.open or marks.close) or (c.at("x") and not marks.close)  # `*..., 2 dc in gap x 2*`
+    alone = placed and not behind and unmarked  # `(3 dc, ch 1) in next sp three times`
     times = c.times() if behind or hole or alone else None
     if times and hole and c.accept("in", "into") and not targets.read_ring(c):
         times = None
-    if times is None or times < 2 or not (c.token.kind == "end" or c.at(",", ";", ".", "(", "[", "-", "=")):
+    so_often = c.tokens[i].text == "x"
+    if times is None or times < 2 or not (c.ends(0) or c.at("=") or (so_often and c.at("*", ")", "]"))):
         c.i = i
         return False
     run = len(nodes) - marks.open[next(iter(marks.close))] if marks.close else run_so_far(nodes)
@@ -77,13 +79,14 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     run = tied if _SEVERAL <= tied < run and not marks.close else run
     sentence = len(nodes) - r.begun if r.begun else 0
     run = sentence if _SEVERAL <= sentence < run and not marks.close else run
-    run = 1 if alone and isinstance(last, Work) and len(last.group) > 1 else run
+    run = 1 if alone and isinstance(last, Work) and (len(last.group) > 1 or marks.open) else run
     if run < 1:
         c.i = i
         return False
     nodes[len(nodes) - run :] = [Repeat(again(nodes, run), times, c.span_from(i), times_span=c.span_from(i))]
-    marks.open.clear()
-    marks.close.clear()
+    if not (so_often and alone):
+        marks.open.clear()
+        marks.close.clear()
     return True
 
 
