@@ -87,6 +87,10 @@ def _counted_first(c: Cursor) -> Stated | None:
     save = c.i
     n, kind = c.number(), c.stitch()
     opened = c.i
+    dashed = c.at("-") and (c.ahead().kind == "num" or c.ahead().text in NUMBERS)  # `24 dc - two in each`
+    if n and kind not in (None, "ch") and dashed and c.ahead(2).text in _INTO and c.ahead(3).text in ("each", "every"):
+        c.i += 1
+        return Stated(n, kind or "", (c.tokens[save].start, c.tokens[opened - 1].end))
     closes = next((k for k in range(opened, len(c.tokens)) if c.tokens[k].text in (")", "]")), 0)
     told = {t.text for t in c.tokens[opened:closes]}
     behind = closes + 1 + (c.tokens[closes + 1].text == ".") if closes else 0
