@@ -10,7 +10,7 @@ import hashlib
 from collections import OrderedDict
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
-from functools import lru_cache, partial
+from functools import partial
 from threading import Lock
 from typing import Generic, TypeVar, cast
 
@@ -34,6 +34,7 @@ from mossring.notation.evidence import HABIT, evidence, weighed
 from mossring.notation.grouping import begun_chainless
 from mossring.notation.growing import ended, evenly, grown_as_told, in_full, last_corner
 from mossring.notation.heads import read_head
+from mossring.notation.kept import Kept
 from mossring.notation.tree import Make, Work
 from mossring.notation.within import more_rounds, said_within
 from mossring.readings import otherwise, without_odd_words
@@ -169,19 +170,17 @@ def forget() -> None:
     """Empty every cache (for measuring a cold start)."""
     _cache.clear()
     _passed_over.clear()
-    for kept in (_read, _read_long, read_head, said_within, more_rounds, evidence):
-        kept.cache_clear()
+    for kept in (_read, read_head, said_within, more_rounds):
+        kept.forget()
+    evidence.cache_clear()
 
 
-_read = lru_cache(maxsize=4096)(read_round)
-_read_long = lru_cache(maxsize=16)(read_round)
-_LONG = 2000
-"""Characters of a round past which few are kept: that is no round that somebody wrote."""
+_read = Kept(read_round)
 
 
 def read_cached(text: str, dialect: Dialect, names: Names, part: str = "") -> RoundTree:
     """`read_round`, kept."""
-    return (_read_long if len(text) > _LONG else _read)(text, dialect, names, part)
+    return _read(text, dialect, names, part)
 
 
 def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS) -> Draft:

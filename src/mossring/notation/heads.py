@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
-from functools import lru_cache
 
+from mossring.notation.kept import Kept
 from mossring.notation.words import NUMBERS, ORDINALS
 
 _WORD = r"rounds?|step|rings?(?= ?\d+[^:\n]{0,20}:)|rnds?\.?|rows?|rds?\.?|r[ound]{2,4}(?= ?\d)|r"
@@ -188,7 +188,7 @@ def numbering(text: str) -> re.Pattern[str] | None:
     return None
 
 
-@lru_cache(maxsize=1024)
+@Kept
 def read_head(line: str, numbered: re.Pattern[str] | None = None) -> Head | None:
     """The announcement that a line begins with, or None. numbered: how a number alone is one (see `numbering`)."""
     if plainly := _PLAINLY.match(line):

@@ -88,9 +88,8 @@ def increase(r: Reader, n: int = 1, made: int = 2) -> list[Node]:
         else:
             c.i = save
         return [Work((make,), w, c.span_from(i)) for w in wheres]
-    until = (
-        END if c.at("all") and (c.ends(1) or c.ahead().text == "=") and c.accept("all") else read_until(c)
-    )  # `inc all`
+    every = c.at("all") and (c.ends(1) or c.ahead().text == "=") and c.accept("all")  # `inc all`
+    until = END if every else read_until(c)
     if until:
         where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until)
         return [Work((make,), where, c.span_from(i))]

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
-from functools import lru_cache
 
 from mossring.notation.heads import inner_starts
+from mossring.notation.kept import Kept
 from mossring.notation.pasted import (
     Definition,
     Start,
@@ -32,7 +32,7 @@ class Within:
     chainless: str
 
 
-@lru_cache(maxsize=512)
+@Kept
 def said_within(words: str) -> Within:
     """What the words behind a round's head say, its instructions among them."""
     starts = tuple(s for remark in _OF_ALL.findall(words) for s in told_starts(remark))
@@ -41,7 +41,7 @@ def said_within(words: str) -> Within:
     return Within(text, definitions, starts, told_chainless(text) if "throughout" in text else "")
 
 
-@lru_cache(maxsize=512)
+@Kept
 def more_rounds(words: str) -> tuple[int, ...]:
     """Where further rounds begin within the words behind a round's head."""
     return tuple(inner_starts(words))
