@@ -16,7 +16,7 @@ from hypothesis import strategies as st
 from core.motifs import motifs
 from mossring.chart import as_svg, draw, inks, threads
 from mossring.chart.inks import ink
-from mossring.chart.symbols import SCALE, chain_marks, symbol
+from mossring.chart.symbols import SCALE, chain, chain_marks, symbol
 from mossring.draft import work_draft
 from mossring.laid import guess
 from mossring.relaxed import relax
@@ -268,3 +268,31 @@ def test_rows_stand_on_their_chain() -> None:
 
 def test_what_begins_on_a_ring_has_no_chain_below_it() -> None:
     assert draw(work_draft(DEMO[0].read_text())).foundation == []
+
+
+def outline(path: str) -> list[tuple[float, float]]:
+    """Points along a closed path of cubic curves, in stitch widths with y upwards."""
+    at = [float(x) / SCALE for x in re.findall(r"-?\d+\.\d", path)]
+    points = [(x, -y) for x, y in zip(at[::2], at[1::2], strict=True)]
+    out = []
+    for k in range(0, len(points) - 1, 3):
+        a, b, c, d = points[k : k + 4]
+        for t in (n / 50 for n in range(50)):
+            share = ((1 - t) ** 3, 3 * t * (1 - t) ** 2, 3 * t * t * (1 - t), t**3)
+            out.append(tuple(sum(w * p[i] for w, p in zip(share, (a, b, c, d), strict=True)) for i in (0, 1)))
+    return out  # type: ignore[return-value]
+
+
+@pytest.mark.parametrize("angle", [0.0, 0.4, pi / 2, 2.0])
+def test_a_chain_is_an_oval_along_its_neighbours(angle: float) -> None:
+    """Half-axes of 0.4 and 0.15 about its middle, and the area of an ellipse of those within a twentieth (geometry:
+    pi a b; a half of it by one cubic curve bulges a little more)."""
+    along, across = (cos(angle), sin(angle)), (-sin(angle), cos(angle))
+    middle = (3.0, -2.0)
+    before, after = ((middle[0] + s * along[0], middle[1] + s * along[1]) for s in (-1, 1))
+    points = [(x - middle[0], y - middle[1]) for x, y in outline(chain(before, middle, after))]
+    us, vs = ([x * axis[0] + y * axis[1] for x, y in points] for axis in (along, across))
+    assert (max(us), -min(us), max(vs), -min(vs)) == pytest.approx((0.4, 0.4, 0.15, 0.15), abs=0.012)
+    turns = zip(us, vs, us[1:] + us[:1], vs[1:] + vs[:1], strict=True)
+    area = abs(sum(a * d - b * c for a, b, c, d in turns)) / 2
+    assert area == pytest.approx(pi * 0.4 * 0.15, rel=0.05)

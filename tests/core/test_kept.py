@@ -9,7 +9,11 @@ from pathlib import Path
 import pytest
 
 from mossring.analysis import analyse, as_data
-from mossring.draft import forget
+from mossring.draft import forget, work_draft
+from mossring.findings import RULES
+from mossring.findings.look import Look
+from mossring.findings.rules import IN_MOTIF, OF_FILE, OF_ROUND, OF_TROUBLE
+from mossring.notation.kept import LONG, Kept
 
 TESTS = Path(__file__).parent.parent
 PATTERNS = sorted((TESTS / "patterns").glob("*.txt"))[::150]
@@ -41,6 +45,55 @@ def test_typing_a_text_judges_it_as_opening_it_does(path: Path) -> None:
     for text, warm in zip([*texts, *texts[::-1]], typed, strict=True):
         forget()
         assert warm == answer(text), text
+
+
+@pytest.mark.parametrize("path", [*PATTERNS, *PLANTED], ids=lambda p: p.stem)
+def test_what_a_round_says_by_itself_does_not_hang_on_what_follows(path: Path) -> None:
+    """Each round judged with all that comes behind it, and as the last: the rules that are kept say the same."""
+    whole = work_draft(path.read_text())
+    if not whole.said_shape and not whole.doc.shape:
+        whole = work_draft(f"Shape: {whole.shape.name}\n{path.read_text()}")
+    for k in range(len(whole.rounds)):
+        cut = work_draft(whole.doc.text, whole.dialect, k + 1)
+        if cut.shape != whole.shape or len(cut.rounds) <= k:
+            continue
+        mine, theirs = (
+            [(f.code, f.round, f.message) for check in OF_ROUND for f in check(Look(d, k))] for d in (whole, cut)
+        )
+        assert mine == theirs
+
+
+def test_a_round_in_order_has_no_trouble_to_tell_of() -> None:
+    """What only troubles can bring about is not asked where there are none; asked all the same, it is silent."""
+    for path in PATTERNS:
+        draft = work_draft(path.read_text())
+        looks = [Look(draft, k) for k in range(len(draft.rounds))]
+        assert [f for look in looks if not look.troubled for check in OF_TROUBLE for f in check(look)] == []
+
+
+def test_every_rule_is_asked_somewhere() -> None:
+    asked = [*OF_FILE, *OF_TROUBLE, *OF_ROUND, *IN_MOTIF]
+    assert {check.__module__ for check in asked} == {rule.__name__ for rule in RULES}
+    codes = [rule.CODE for rule in RULES]
+    assert codes == sorted(set(codes))
+
+
+def test_few_long_words_are_kept_and_many_short_ones() -> None:
+    asked: list[str] = []
+
+    def first(words: str, n: int = 1) -> str:
+        asked.append(words)
+        return words[:n]
+
+    kept = Kept(first)
+    short, long = [f"{k} dc" for k in range(100)], [f"{k} dc" + " " * LONG for k in range(100)]
+    for words in (*short, *long, *short, *long):
+        assert kept(words) == words[0]
+    assert [words for words in asked if len(words) < LONG] == short
+    assert len(asked) == 100 + 200
+    assert kept(short[0], 3) == "0 d"
+    kept.forget()
+    assert (kept(short[0]), asked[-1]) == ("0", short[0])
 
 
 def test_what_hangs_on_later_rounds_is_asked_again() -> None:

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import re
 from pathlib import Path
 
 import pytest
 
-from mossring.notation import plain, read_document
+from mossring.notation import heads, plain, read_document
+from mossring.notation.cursor import Cursor
 from mossring.notation.reader import read_round
 from mossring.notation.tree import Chain, Node, Repeat, Work
 
@@ -28,6 +30,50 @@ def test_both_ways_read_the_same(dialect: str, monkeypatch: pytest.MonkeyPatch) 
     monkeypatch.setattr(plain, "read", lambda r, depth: None)
     for text, tree in zip(texts, short, strict=True):
         assert read_round(text, dialect) == tree, text  # type: ignore[arg-type]
+
+
+@pytest.mark.parametrize("dialect", ["us", "uk"])
+def test_a_bracket_of_plain_instructions_is_no_remark(dialect: str, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Asked whether it names a yarn, labels a chain or remarks, each such bracket says no: it need not be asked."""
+    texts = [text for text in _rounds() if "(" in text or "[" in text]
+    short = [read_round(text, dialect) for text in texts]  # type: ignore[arg-type]
+    monkeypatch.setattr(plain, "opens_group", lambda c: False)
+    for text, tree in zip(texts, short, strict=True):
+        assert read_round(text, dialect) == tree, text  # type: ignore[arg-type]
+
+
+BRACKETS = [
+    ("(2 dc, ch 2, 2 dc) in corner", True),
+    ("[dc in next 3 sts, (2 dc, ch 2, 2 dc) in corner] 4 times", True),
+    ("(3 dc) in sp", True),
+    ("(dc, ch 1, dc) in corner", True),
+    ("(dc, ch 2)", False),  # behind a chain: what it counts as
+    ("(dc)", False),
+    ("(first dc made)", False),
+    ("(3 dc made)", False),
+    ("(ch 3 counts as dc)", False),
+    ("(A)", False),
+    ("(RS)", False),
+    ("(corner)", False),
+    ("(2 dc, ch 2 = corner)", False),
+]
+
+
+@pytest.mark.parametrize(("words", "taken"), BRACKETS)
+def test_which_brackets_are_plain(words: str, taken: bool) -> None:
+    assert plain.opens_group(Cursor(words, "us")) is taken
+
+
+def test_the_commonest_heads_are_read_as_all_heads_are(monkeypatch: pytest.MonkeyPatch) -> None:
+    lines = sorted({line for path in PATTERNS[::5] for line in path.read_text().splitlines()})
+    plainly = [line for line in lines if heads._PLAINLY.match(line)]
+    assert len(plainly) > 1000
+    heads.read_head.forget()
+    short = [heads.read_head(line) for line in plainly]
+    heads.read_head.forget()
+    monkeypatch.setattr(heads, "_PLAINLY", re.compile("(?!)"))
+    assert [heads.read_head(line) for line in plainly] == short
+    heads.read_head.forget()
 
 
 TAKEN = [

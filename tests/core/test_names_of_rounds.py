@@ -1,0 +1,93 @@
+"""Rounds under other names, and in the marks of other programs (common practice, no source; the wording is our own)."""
+
+from __future__ import annotations
+
+import pytest
+
+from mossring.analysis import analyse
+from mossring.draft import work_draft
+
+WORDS = ("6 sc in magic ring", "2 sc in each st", "(sc in next st, 2 sc in next st) 6 times", "sc in each st")
+COUNTS = (6, 12, 18, 18)
+
+
+def lines(head: str, mark: str = ": ") -> str:
+    """The rounds, each behind a head in which {n} is its number and {a} its letter."""
+    heads = (head.format(n=k, a="ABCD"[k - 1]) for k in range(1, 5))
+    return "\n".join(f"{h}{mark}{words}" for h, words in zip(heads, WORDS, strict=True))
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        lines("Circle {n}"),
+        lines("LAYER {n}", " - "),
+        lines("Lap {n}", ". "),
+        lines("{a}", ". "),
+        lines("({a})", " "),
+        lines("{a}", ") "),
+        lines("<b>Round {n}</b>"),
+        lines("<p>Rnd {n}").replace("\n", "</p>\n") + "</p>",
+        lines("Round {n} ", "| ").replace("\n", " |\n"),
+        "\n".join(f"Round {k} | {w} | {n}" for k, (w, n) in enumerate(zip(WORDS, COUNTS, strict=True), 1)),
+        "; ".join(f"R{k} {w}" for k, w in enumerate(WORDS, 1)),
+        "Disc. " + " ".join(f"{nth} rnd: {w}." for nth, w in zip(("1st", "2nd", "3rd", "4th"), WORDS, strict=True)),
+    ],
+)
+def test_every_one_of_them_is_a_round(text: str) -> None:
+    draft = work_draft(f"US terms\n{text}")
+    assert tuple(r.worked.stitches for r in draft.rounds) == COUNTS
+    assert [r.number for r in draft.rounds] == [1, 2, 3, 4]
+
+
+@pytest.mark.parametrize(
+    "listed",
+    [
+        "A: sea green\nB: sand\nC: slate",  # yarns
+        "A. Materials\nB. Gauge\nC. Pattern",  # chapters
+        "Circle 1 is the centre.",
+        "Layer 3: turn it over",  # no second one
+    ],
+)
+def test_what_else_is_listed_is_no_round(listed: str) -> None:
+    text = f"US terms\n{listed}\n" + "\n".join(f"Rnd {k}: {w}" for k, w in enumerate(WORDS, 1))
+    assert tuple(r.worked.stitches for r in work_draft(text).rounds) == COUNTS
+
+
+@pytest.mark.parametrize(
+    ("words", "counts"),
+    [
+        (
+            "[3 dc, ch 2] 4 times in ring\n3 dc, corner (2 dc, ch 2, 2 dc), 3 dc, corner, 3 dc, corner, 3 dc, corner",
+            (12, 28),
+        ),
+        ("12 dc in ring\n24 dc (2 in each)\n36 dc (2 in every 2nd)\n48 dc (2 in every 3rd)", (12, 24, 36, 48)),
+        ("12 dc in ring\n24 dc - two in each", (12, 24)),
+        ("12 dc in ring\ninc all (24)", (12, 24)),
+        ("12 dc in ring, ch 1 between pairs\ndc in each dc, (dc, ch 1, dc) in each ch-1 sp", (12, 24)),
+        ("[3 dc, ch 2] 4 times in ring\nover each side 3 dc, in each corner (2 dc, ch 2, 2 dc)", (12, 28)),
+        (
+            "*3 dc, ch 2; rep from * 3 times in ring\nsl st x2 and into sp, ch 3, 2 dc, ch 2, 3 dc in sp, "
+            "(3 dc, ch 2, 3 dc) in each sp",
+            (12, 24),
+        ),
+    ],
+)
+def test_short_ways_of_a_notebook(words: str, counts: tuple[int, ...]) -> None:
+    text = "US terms\n" + "\n".join(f"Rnd {k}: {line}" for k, line in enumerate(words.splitlines(), 1))
+    found = analyse(text)
+    assert tuple(r.worked.stitches for r in found.draft.rounds) == counts
+    assert [f.code for f in found.findings if f.severity != "hint"] == []
+
+
+@pytest.mark.parametrize(("named", "corners"), [("square", 4), ("tile, five sides", 5)])
+def test_repeat_four_times_is_four_in_all_in_what_is_called_a_square(named: str, corners: int) -> None:
+    first = "Rnd 1: *3 dc, ch 2*, repeat 4 times, sl st in first dc\n"
+    rest = "Rnd 2: [dc in next 3 dc, (dc, ch 2, dc) in sp] around\n"
+    draft = work_draft(f"Reed {named}\nUS terms\nMagic ring\n{first}{rest}")
+    assert [len(r.worked.corners) for r in draft.rounds] == [corners, corners]
+
+
+def test_one_wrong_number_is_told_once() -> None:
+    text = lines("Rnd {n}").replace("Rnd 3", "Rnd 2")
+    assert [f"{f.code} {f.round}" for f in analyse(f"US terms\n{text}").findings if f.severity != "hint"] == ["MR109 2"]
