@@ -49,7 +49,15 @@ from mossring.shape import (
     read_gauge,
     read_samples,
 )
-from mossring.starts import after_one_chain, as_many_as_sides, begun_above, left_out, named_last, told_starts
+from mossring.starts import (
+    after_one_chain,
+    as_many_as_sides,
+    asks_for_more,
+    begun_above,
+    left_out,
+    named_last,
+    told_starts,
+)
 from mossring.stitches import Dialect
 from mossring.stitches.terms import spellings
 from mossring.working import Fabric, State, WorkedRound, work_round
@@ -227,7 +235,13 @@ _LITTLE, _MUCH = 0.45, 2.0
 def _shaped(doc: Document, dialect: Dialect, said: bool, most: int) -> Draft:
     if doc.shape:
         return _work(doc, dialect, said, doc.shape, True, most)
-    return guess_shape(doc, lambda shape: _work(doc, dialect, said, shape, False))
+    draft = guess_shape(doc, lambda shape: _work(doc, dialect, said, shape, False))
+    if draft.rounds and asks_for_more(draft.rounds[0].tree) and (amiss := _amiss(draft)):
+        again = read_document(doc.text)
+        again.in_all = True
+        other = guess_shape(again, lambda shape: _work(again, dialect, said, shape, False))
+        return other if _amiss(other) < amiss else draft
+    return draft
 
 
 def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, most: int = MAX_ROUNDS) -> Draft:
@@ -252,7 +266,8 @@ def _work_by(
     state = _first_state(doc, shape, dialect)
     chainless = spellings(dialect).get((doc.chainless,), "")
     start = left_out(doc, state)
-    key = _digest(b"", repr((state, shape.name, gauge, dialect, names, chainless, start)))
+    all_told = said_shape or doc.in_all or draft.titled == shape
+    key = _digest(b"", repr((state, shape.name, all_told, gauge, dialect, names, chainless, start)))
     entries: list[Entry] = []
     bodies: dict[int, RoundTree] = {}
     unread = 0
@@ -273,7 +288,7 @@ def _work_by(
                 continue
         if not draft.rounds:
             tree = after_one_chain(doc, begun_above(doc, tree))
-            if said_shape or draft.titled == shape:
+            if all_told:
                 tree = as_many_as_sides(tree, shape.sides)
             state = replace(state, begin=doc.begin)
         if tree.unread and unread < _MOST_UNREAD:

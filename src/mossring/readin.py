@@ -96,7 +96,7 @@ def _line(draft: Draft, findings: list[Finding], start: int, end: int, became: d
         return ReadLine(start, end, "not understood" if unread else "understood", words, marks)
     note = next((n for n in draft.doc.notes if n.at == start), None)
     if note is None:
-        return ReadLine(start, end, "understood", " ".join(text.split()), marks)
+        return ReadLine(start, end, "understood", " ".join(draft.doc.plain[start:end].split()), marks)
     return _noted(draft, note, start, end)
 
 

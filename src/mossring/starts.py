@@ -75,13 +75,18 @@ def named_last(words: str, dialect: Dialect) -> str:
 
 
 def as_many_as_sides(tree: RoundTree, sides: int) -> RoundTree:
-    """`*3 dc, ch 2*, repeat 4 times` in the ring of what is called a square: four in all, and not four more."""
+    """`*3 dc, ch 2*, repeat 4 times` in the ring of a square: four in all, and not four more."""
     if tree.stated or sides < _LEAST:
         return tree
     return replace(tree, body=tuple(_in_all(n, tree.body[:k], sides) for k, n in enumerate(tree.body)))
 
 
 _LEAST = 3
+
+
+def asks_for_more(tree: RoundTree) -> bool:
+    """Whether a round 1 repeats something so many times of which nothing says whether they are all."""
+    return not tree.stated and any(isinstance(n, Repeat) and n.loose and n.times is not None for n in tree.body)
 
 
 def _in_all(node: Node, before: Sequence[Node], sides: int) -> Node:

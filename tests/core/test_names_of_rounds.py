@@ -91,3 +91,20 @@ def test_repeat_four_times_is_four_in_all_in_what_is_called_a_square(named: str,
 def test_one_wrong_number_is_told_once() -> None:
     text = lines("Rnd {n}").replace("Rnd 3", "Rnd 2")
     assert [f"{f.code} {f.round}" for f in analyse(f"US terms\n{text}").findings if f.severity != "hint"] == ["MR109 2"]
+
+
+def test_later_rounds_tell_whether_a_repeat_says_all() -> None:
+    """Four times fits round 2 in one case, five in the other; no word says which is meant, and nothing that is kept of
+    one is taken for the other."""
+    first, second = "*3 dc, ch 2*, repeat 4 times, join", "[dc in 3 dc, (2 dc, ch 2, 2 dc) in sp] {} times, join"
+    for times, counts in ((4, [12, 28]), (5, [15, 35]), (4, [12, 28])):
+        draft = work_draft(f"Terms: US\nRnd 1: {first}\nRnd 2: {second.format(times)}")
+        assert [r.worked.stitches for r in draft.rounds] == counts
+        assert draft.shape.sides == times
+
+
+def test_a_title_is_not_kept_with_the_rounds_below_it() -> None:
+    """The same round under two titles is two rounds, whichever was worked first."""
+    rounds = "US terms\nMagic ring\nRnd 1: *3 dc, ch 2*, repeat 4 times, join\n"
+    for title, corners in (("Reed tile", 5), ("Reed square", 4), ("Reed tile", 5)):
+        assert len(work_draft(f"{title}\n{rounds}").rounds[0].worked.corners) == corners

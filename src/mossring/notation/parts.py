@@ -54,7 +54,8 @@ class Document:
     throughout: words with the stitch that all is worked in.
     lies: how the piece is meant to lie, where not flat: `bowl` or `waves`.
     numbered: how rounds are lines with a number alone. width: where lines are broken, if they are.
-    spiral: the notes say that rounds aren't joined.
+    spiral: the notes say that rounds aren't joined. in_all: what is repeated so many times in the ring is worked so
+    often in all, as later rounds show.
     """
 
     text: str
@@ -86,6 +87,7 @@ class Document:
     chainless: str = ""
     throughout: str = ""
     lies: str = ""
+    in_all: bool = False
 
     def words(self) -> str:
         """The text with all but its instructions blanked out: titles, yarns and notes speak for no dialect."""
