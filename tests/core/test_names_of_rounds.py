@@ -44,6 +44,7 @@ def test_every_one_of_them_is_a_round(text: str) -> None:
     "listed",
     [
         "A: sea green\nB: sand\nC: slate",  # yarns
+        "A: 50 g of sea green\nB: 50 g of sand\nC: 20 g of slate",
         "A. Materials\nB. Gauge\nC. Pattern",  # chapters
         "Circle 1 is the centre.",
         "Layer 3: turn it over",  # no second one

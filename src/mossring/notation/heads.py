@@ -166,11 +166,14 @@ _CALLED = re.compile(
     re.IGNORECASE,
 )
 """Rounds by another name."""
-_LETTERED = re.compile(r"^[ \t]*\(?(?P<first>[A-Z])[.):][ \t]+(?=\D*\d|\S+ in\b|inc\b)")
+_LETTERED = re.compile(
+    r"^[ \t]*\(?(?P<first>[A-Z])[.):][ \t]+(?=.*(?:\b|\d)(?:sc|h?dc|[hd]?tr|inc|dec)s?\b)", re.IGNORECASE
+)
+"""Rounds by a letter: only what tells of stitches is one, for yarns have letters too."""
 
 
 def _numbered(m: re.Match[str]) -> int:
-    return ord(m["first"]) - ord("A") + 1 if m.re is _LETTERED else _number(m["first"])
+    return ord(m["first"].upper()) - ord("A") + 1 if m.re is _LETTERED else _number(m["first"])
 
 
 def numbering(text: str) -> re.Pattern[str] | None:
