@@ -1,5 +1,6 @@
 import type { Reading, ReadLine } from "../api/client";
 import { Button } from "../ui/Button";
+import { unbroken } from "../ui/unbroken";
 import { pieces } from "./pieces";
 
 const SIGNS: Record<ReadLine["kind"], [string, string]> = {
@@ -42,7 +43,7 @@ function Line({ line, text, correct }: LineProps) {
       </span>
       <div className="min-w-0">
         <p className="font-work text-sm text-quiet">{marked(line, text)}</p>
-        {line.became && <p className="font-read whitespace-pre-line">{line.became}</p>}
+        {line.became && <p className="font-read whitespace-pre-line">{unbroken(line.became)}</p>}
         {line.kind === "note" && <p className="text-sm text-quiet italic">kept as a note</p>}
         {line.marks.map((m) => (
           <p

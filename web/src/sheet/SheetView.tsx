@@ -6,6 +6,7 @@ import { opening } from "../bench/useAutosave";
 import { Button } from "../ui/Button";
 import { TopBar } from "../ui/TopBar";
 import { Trouble, Waiting } from "../ui/states";
+import { unbroken } from "../ui/unbroken";
 import { type Schools, StyleBar, styleLine } from "./StyleBar";
 
 const DIALECTS: Terms[] = ["us", "uk"];
@@ -188,13 +189,6 @@ function SheetRound({ round }: { round: Sheet["rounds"][number] }) {
       </div>
     </li>
   );
-}
-
-/** A number stays with what it counts, and `ch-2` in one piece, at the end of a line. */
-function unbroken(text: string): string {
-  return text
-    .replace(/\bch (?=\d)|(\d) (?=[a-z])/g, (m) => m.trimEnd() + "\u00a0")
-    .replace(/-(?=\d)/g, "\u2011");
 }
 
 function Note({ text }: { text: string }) {
