@@ -174,7 +174,7 @@ def _line(doc: Document, line: str, at: int) -> None:
         doc.notes.append(Line("definition", line, at))
     elif doc.rounds and continues(doc.plain, doc.rounds[-1].at, doc.rounds[-1].text, at, doc.width):
         last = doc.rounds[-1]
-        doc.rounds[-1] = replace(last, text=doc.plain[last.at : at + len(line)].rstrip())
+        doc.rounds[-1] = last._replace(text=doc.plain[last.at : at + len(line)].rstrip())
     elif (m := _HEADER.match(bare)) and _is_header(doc, m):
         _header(doc, m["key"], m["value"], (at + line.index(bare), at + len(line.rstrip())))
     else:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, field
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from mossring.notation.header import Begin, Shape
 from mossring.notation.pasted import Definition, Start
@@ -12,8 +12,7 @@ from mossring.notation.tree import Span, Trouble
 from mossring.stitches.terms import Dialect
 
 
-@dataclass(frozen=True, slots=True)
-class RoundLine:
+class RoundLine(NamedTuple):
     """One line of rounds: numbers first to last, its instruction text and where that text starts. part: the loop that
     a note before it says all rounds are worked in. shift: how far the numbers are from those in its words, where a
     section (`Border`) counts from 1 again."""

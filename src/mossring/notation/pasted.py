@@ -97,6 +97,8 @@ _ANGLES = re.compile(r"<([^<>\n]*)>(?= (?:in|into)\b)")
 
 
 _TAG = re.compile(r"</?(?:b|i|u|strong|em|p|br|div|span|h[1-6]|ul|ol|li)\b[^<>\n]*>", re.IGNORECASE)
+_TAGGED = re.compile(_TAG.pattern + r"[ \t]*(?:rnd|round|row|r(?=\d))", re.IGNORECASE)
+"""HTML: a round is announced within tags."""
 _LOWER_YARN = re.compile(r"\b(?:with|off|yarn|colou?r) [a-z](?=[,.;:)]|\s*$)", re.MULTILINE)
 """A yarn in a text without any capitals: `with b, ch 3`, `fasten off a.`"""
 
@@ -116,7 +118,8 @@ def plain(text: str) -> str:
     text = _TABBED_COUNT.sub("=", text) if "\t" in text else text
     text = _DASHED.sub(r"\1,  \2,  ", text) if " - " in text else text
     if "<" in text:
-        text = _ANGLES.sub(r"(\1)", _TAG.sub(lambda m: " " * len(m[0]), text))
+        text = _TAG.sub(lambda m: " " * len(m[0]), text) if _TAGGED.search(text) else text
+        text = _ANGLES.sub(r"(\1)", text)
     if text.islower():
         text = _LOWER_YARN.sub(lambda m: m[0][:-1] + m[0][-1].upper(), text)
     marked = any(mark in text for mark in "*_\\") and _MARKED.search(text)

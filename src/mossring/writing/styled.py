@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import partial
+from typing import NamedTuple
 
 from mossring.draft import Draft, DraftRound
 from mossring.stitches import lookup
@@ -13,8 +13,7 @@ from mossring.writing.beginning import PLAIN_WAY, Way
 from mossring.writing.script import Script, script_of
 
 
-@dataclass(frozen=True, slots=True)
-class Styled:
+class Styled(NamedTuple):
     """One round to be written: its fabric, its script (None: it makes no stitch), whether another yarn begins it."""
 
     round: DraftRound
