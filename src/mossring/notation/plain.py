@@ -53,7 +53,7 @@ def opens_group(c: Cursor) -> bool:
 
 
 _OPENERS, _CLOSERS, _LONGEST = ("(", "["), (")", "]"), 16
-_PLAINEST = frozenset({"in", "next", "each", "to", "corner", *STITCH_WORDS, *SPACE_WORDS, *CHAIN_WORDS}) | {
+_PLAINEST = frozenset({"in", "next", "each", "to", "corner", "ring", *STITCH_WORDS, *SPACE_WORDS, *CHAIN_WORDS}) | {
     words[0] for dialect in TERMS for words in spellings(dialect) if len(words) == 1
 }
 """Words of a group that say nothing but what is made, and where."""
@@ -106,8 +106,9 @@ def _stitches(r: Reader, c: Cursor, i: int) -> list[Node] | None:
 
 
 def _plainly_placed(c: Cursor) -> bool:
-    """Whether `next st`, `next 3 sts`, `next ch-1 sp`, `each st` or `corner` comes behind the `in`."""
+    """Whether `next st`, `next 3 sts`, `next ch-1 sp`, `each st`, `corner` or `ring` comes behind the `in`."""
     first, second = c.ahead(), c.ahead(2)
     if first.text == "next":
         return second.kind == "num" or second.text in STITCH_WORDS or second.text in CHAIN_WORDS
-    return (first.text == "each" and second.text in STITCH_WORDS) or (first.text == "corner" and second.text in _STOPS)
+    alone = first.text in ("corner", "ring") and second.text in _STOPS
+    return alone or (first.text == "each" and second.text in STITCH_WORDS)

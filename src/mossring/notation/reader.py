@@ -292,7 +292,7 @@ class Reader:
         if self.c.ahead().text == "in" and self.c.opens_stitch():  # `dc in next st` counts nothing
             return False
         last = nodes[-1] if nodes else None
-        if last is None and self._opens_with_chains():
+        if last is None and (self._opens_with_chains() or self._opens_with_work()):
             return False
         stopped = self.c.i > 0 and self.c.tokens[self.c.i - 1].text in (".", ":")
         whole = isinstance(last, Join | Act | Repeat | Together) or (isinstance(last, Work) and last.where.said)
@@ -313,6 +313,11 @@ class Reader:
         c = self.c
         chained = c.ahead().kind == "num" and c.ahead(2).text in CHAIN_WORDS and c.ahead(3).text == ","
         return c.token.text in ("(", "[") and chained and c.ahead(4).kind == "num"
+
+    def _opens_with_work(self) -> bool:
+        """`[2 dc in ring, ch 2] 6 times`, `[(dc, ch 2, dc) in corner, ...`: a bracket that counts nothing."""
+        c = self.c
+        return c.token.text in _OPENING and (c.ahead().text in _OPENING or c.ahead(3).text == "in")
 
     def _sums_up(self) -> bool:
         """Whether `24 sts.`, or a number alone, is all that is left of the round."""
