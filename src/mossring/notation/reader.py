@@ -351,5 +351,7 @@ class Reader:
             raise self.c.fail("instruction")
         if (common := plain.read(self, depth)) is not None:
             nodes.extend(common)
+        elif self.c.token.text in _OPENING and plain.opens_group(self.c):
+            repeating.held(self, nodes, depth)
         elif not openers.read(self, nodes, marks, depth):
             nodes.extend(stitching.stitches(self))

@@ -16,7 +16,6 @@ from mossring.notation import (
     likening,
     links,
     places,
-    plain,
     remarks,
     sweeps,
     targets,
@@ -88,11 +87,15 @@ def closed(r: Reader, nodes: list[Node], marks: Marks, star: str) -> None:
 
 def bracket(r: Reader, nodes: list[Node], depth: int) -> None:
     """A bracket: a label, a group for a place, a repeat, or just instructions held together."""
+    if not _beside_the_work(r, nodes, depth):
+        held(r, nodes, depth)
+
+
+def held(r: Reader, nodes: list[Node], depth: int) -> None:
+    """A bracket with instructions in it: what stands behind it says what they are for."""
     c = r.c
     i = c.i
     opener = c.token.text
-    if not plain.opens_group(c) and _beside_the_work(r, nodes, depth):
-        return
     if depth >= MAX_NESTING:
         c.i = len(c.tokens) - 1
         c.troubles.append(Trouble("nesting", (c.tokens[i].start, c.tokens[i].end), {"limit": MAX_NESTING}))
