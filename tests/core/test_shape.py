@@ -201,3 +201,10 @@ def test_what_is_plainly_hollow_is_no_fault(rounds: tuple[str, ...], severity: s
     """A basket's wall or a ball cups because it is meant to (common practice, no source): said, and not warned of."""
     text = CAP + "".join(f"Rnd {k}: {words}\n" for k, words in enumerate(rounds, 4))
     assert [(f.code, f.severity) for f in analyse(text).findings if f.family == 5] == [("MR501", severity)]
+
+
+def test_even_rounds_excuse_no_ruffles() -> None:
+    """18 dc, doubled twice, wave; two even rounds behind them make them no basket."""
+    disc = "Terms: US\nRnd 1: 18 dc in magic ring\nRnd 2: 2 dc in each st\nRnd 3: 2 dc in each st\n"
+    for text in (disc, disc + "Rnd 4: dc in each st around\nRnd 5: dc in each st around\n"):
+        assert [(f.code, f.round, f.severity) for f in analyse(text).findings] == [("MR502", 2, "warn")]

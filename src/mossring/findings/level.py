@@ -50,10 +50,12 @@ def judged(look: Look, code: str, severity: Severity, verdict: Verdict) -> Itera
 
 def _hollow(look: Look) -> bool:
     """Whether a round that cups is part of a piece that is plainly meant to be hollow: one that closes again from here
-    on, or goes on even for a wall."""
+    on, or goes on even for a wall. One that ruffles is none, unless it is itself drawn in."""
     here = max(1, look.index or 0)
     pairs = list(pairwise(look.draft.rounds))
     before, on = pairs[: here - 1], pairs[here - 1 :]
+    if look.round.entry.verdict == "ruffles":
+        return any(map(_draws_in, on[:1]))
     up = list(takewhile(_even, on))
     walls = len(up) + sum(1 for _ in takewhile(_even, before[::-1])) + (len(up) == len(on))
     return walls >= WALL or any(map(_draws_in, on))
