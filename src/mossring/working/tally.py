@@ -20,6 +20,9 @@ def due(stated: Sequence[Stated], number: int, first: int, last: int) -> list[St
 
 def mismatches(done: WorkedRound, stated: Sequence[Stated], owed: Sequence[Stated]) -> Iterator[tuple[Stated, int]]:
     """The counts owed by a round that differ, with what was worked; stated: all that stand beside them."""
+    stated = list(
+        {(s.what, s.n if s.what == "groups" else 0): s for s in stated}.values()
+    )  # of each kind one is enough
     for s in owed:
         have = counted(done, s, stated)
         if have is not None and s.n not in _beside_groups(done, s.what, stated):
