@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import statistics
 import time
 from collections.abc import Callable
@@ -154,6 +155,8 @@ def lbfgs(net: Net, start: Floats, flat: bool, how: How) -> float:
 
 def run(quick: bool = False) -> int:
     times = 3 if quick else 15
+    gc.collect()
+    gc.freeze()  # as the server does
     twelve, stitches = hexagon(12), whole_answer(hexagon(12))
     base = cold(twelve, times, analyse)
     print(f"solid hexagon, 12 rounds, {stitches} stitches")

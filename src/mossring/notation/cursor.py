@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Set
 from dataclasses import replace
 from functools import cache
 from itertools import pairwise
@@ -119,7 +120,9 @@ def _by_first_word(dialect: Dialect) -> dict[str, list[tuple[tuple[str, ...], st
 def _in_a_word(tokens: list[Token]) -> list[Token]:
     """The tokens with each phrase that says what one word does (`as far as`: `to`) as that word."""
     texts = {t.text for t in tokens}
-    if not any(texts.issuperset(words) for first in PHRASES.keys() & texts for words, _ in PHRASES[first]):
+    if texts.isdisjoint(PHRASES) or not any(
+        texts.issuperset(words) for first in PHRASES.keys() & texts for words, _ in PHRASES[first]
+    ):
         return tokens
     out: list[Token] = []
     k = 0
@@ -158,7 +161,7 @@ class Cursor:
         self.unknown: set[int] = set()
         self.yarns: set[int] = set()
         own = {word for name in names for word in name.words}
-        self._spell(vocabulary(dialect), frozenset(own | {word + "s" for word in own}))
+        self._spell(vocabulary(dialect), frozenset(own | {word + "s" for word in own}) if own else own)
         self._spellings = _by_first_word(dialect)
         self._other = _by_first_word("us" if dialect == "uk" else "uk")
 
@@ -176,7 +179,7 @@ class Cursor:
             out += [] if words else [t]
         return out
 
-    def _spell(self, known: frozenset[str], names: frozenset[str]) -> None:
+    def _spell(self, known: frozenset[str], names: Set[str]) -> None:
         texts = {t.text for t in self.tokens}
         if not names and texts.isdisjoint(("from", "round", *SHORT)):
             odd = texts - known

@@ -166,6 +166,7 @@ _CALLED = re.compile(
     re.IGNORECASE,
 )
 """Rounds by another name."""
+_FIRST_BY_WORD = re.compile(r"^(?:Rnd |Round |Row |R)1: (?=[A-Za-z\d(\[*])", re.MULTILINE)
 _LETTERED = re.compile(
     r"^[ \t]*\(?(?P<first>[A-Z])[.):][ \t]+(?=.*(?:\b|\d)(?:sc|h?dc|[hd]?tr|inc|dec)s?\b)", re.IGNORECASE
 )
@@ -180,6 +181,8 @@ def numbering(text: str) -> re.Pattern[str] | None:
     """How rounds are announced by a number alone, from 1 on, where no line before the last of them announces one by a
     word: with a mark behind it, or, where three lines at least are numbered on, without; or by another word, or a
     letter."""
+    if _FIRST_BY_WORD.search(text):
+        return None
     lines = [line for line in text.splitlines() if line.strip()]
     for pattern, least in ((_NUMBER, 2), (_BARE_NUMBER, 3), (_CALLED, 2), (_LETTERED, 3)):
         numbers = [_numbered(m) for line in lines if (m := pattern.match(line))]

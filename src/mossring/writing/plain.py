@@ -39,7 +39,7 @@ def in_full(sheet: Sheet) -> Sheet:
         return pattern.sub(lambda m: words[m[1]], text)
 
     rounds = [
-        replace(r, label=r.label.replace("Rnd", "Round"), text=full(r.text), counts=full(r.counts))
+        r._replace(label=r.label.replace("Rnd", "Round"), text=full(r.text), counts=full(r.counts))
         for r in sheet.rounds
     ]
     names = [(name, full(made)) for name, made in sheet.names]

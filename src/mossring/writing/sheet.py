@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, field
+from typing import NamedTuple
 
 from mossring.draft import Draft
 from mossring.notation.document import STITCH_KEY, TERMS_KEY
@@ -31,8 +32,7 @@ _LOOP_WORDS = {
 }
 
 
-@dataclass(frozen=True, slots=True)
-class SheetRound:
+class SheetRound(NamedTuple):
     """One round: its label (`Rnd 2`), instructions, count, and the notes that follow it."""
 
     number: int
