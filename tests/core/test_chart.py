@@ -16,7 +16,7 @@ from hypothesis import strategies as st
 from core.motifs import motifs
 from mossring.chart import as_svg, draw, inks, threads
 from mossring.chart.inks import ink
-from mossring.chart.symbols import SCALE, chain, chain_marks, symbol, symbols
+from mossring.chart.symbols import SCALE, chain, chain_marks, symbol
 from mossring.draft import work_draft
 from mossring.laid import guess
 from mossring.relaxed import relax
@@ -296,14 +296,3 @@ def test_a_chain_is_an_oval_along_its_neighbours(angle: float) -> None:
     turns = zip(us, vs, us[1:] + us[:1], vs[1:] + vs[:1], strict=True)
     area = abs(sum(a * d - b * c for a, b, c, d in turns)) / 2
     assert area == pytest.approx(pi * 0.4 * 0.15, rel=0.05)
-
-
-@pytest.mark.parametrize("kind", ["sc", "hdc", "dc", "tr", "fpdc", "dc3-cl", "dc2tog", "slst", "picot", "revsc"])
-def test_many_stitches_are_drawn_as_one_is(kind: str) -> None:
-    feet = [(cos(k), sin(k)) for k in range(20)]
-    tops = [(2.5 * cos(k + 0.1), 2.5 * sin(k + 0.1)) for k in range(19)] + [feet[19]]  # the last has no height
-    one_by_one = [numbers(symbol(kind, foot, top)) for foot, top in zip(feet, tops, strict=True)]
-    at_once = [numbers(path) for path in symbols(kind, feet, tops)]
-    assert len(at_once) == 20
-    for one, other in zip(one_by_one, at_once, strict=True):
-        assert one == pytest.approx(other, abs=0.101)

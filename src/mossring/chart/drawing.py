@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from functools import partial
 from math import atan2, cos, hypot, pi, sin
 
-from mossring.chart.symbols import chain, chain_marks, symbol, symbols
+from mossring.chart.symbols import chain, chain_marks, symbol
 from mossring.draft import Draft, DraftRound
 from mossring.laid import Laid, Point, centre_radius, guess
 from mossring.working import RING, Made
@@ -130,23 +130,19 @@ def _paths(made: list[Made], tops: Mapping[int, Point], ring: float) -> list[str
     places = [tops[m.number] for m in made]
     share = Counter(m.feet for m in made if m.kind != "ch")
     seen: Counter[tuple[int, ...]] = Counter()
-    out = [""] * n
-    standing: dict[str, list[tuple[int, Point]]] = {}
+    out = []
     for i, m in enumerate(made):
         if m.carried:
             before = places[i - 1]
             at = ((before[0] + places[i][0]) / 2, (before[1] + places[i][1]) / 2)
-            out[i] = symbol(m.kind, at if m.kind == "picot" else before, places[i])
-        elif m.kind == "ch":
-            out[i] = chain_marks(places[i - 1], places[i], places[(i + 1) % n], m.chains)
-        else:
-            foot = _foot(m, places[i], seen[m.feet], share[m.feet], tops, ring)
-            seen[m.feet] += 1
-            standing.setdefault(m.kind, []).append((i, foot))
-    for kind, stitches in standing.items():
-        drawn = symbols(kind, [foot for _, foot in stitches], [places[i] for i, _ in stitches])
-        for (i, _), path in zip(stitches, drawn, strict=True):
-            out[i] = path
+            out.append(symbol(m.kind, at if m.kind == "picot" else before, places[i]))
+            continue
+        if m.kind == "ch":
+            out.append(chain_marks(places[i - 1], places[i], places[(i + 1) % n], m.chains))
+            continue
+        foot = _foot(m, places[i], seen[m.feet], share[m.feet], tops, ring)
+        seen[m.feet] += 1
+        out.append(symbol(m.kind, foot, places[i]))
     return out
 
 

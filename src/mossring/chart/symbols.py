@@ -6,19 +6,14 @@ neither lists, is drawn as a triple without its head. Units: SCALE to a stitch w
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from functools import cache
 from math import hypot
-
-import numpy as np
 
 from mossring.stitches import STITCHES, Stitch, lookup
 
 SCALE = 10.0
 Point = tuple[float, float]
 _MOST_OVALS = 12
-_MANY = 8
-"""Stitches of a kind from which it is quicker to draw them at once."""
 _PICOT = ((-0.16, 0.18), (0.0, 0.36), (0.16, 0.18))
 _OVAL = "M%.1f %.1fC%.1f %.1f %.1f %.1f %.1f %.1fC%.1f %.1f %.1f %.1f %.1f %.1fZ"
 _BULGE = 4 / 3
@@ -93,23 +88,6 @@ def symbol(kind: str, foot: Point, top: Point) -> str:
         for at in (fx + dx * share + ux * along - uy * across, fy + dy * share + uy * along + ux * across)
     ]
     return path % tuple(points)
-
-
-def symbols(kind: str, feet: Sequence[Point], tops: Sequence[Point]) -> list[str]:
-    """The paths of many stitches of one kind, each from its foot to its top."""
-    if kind in ("slst", "picot") or len(feet) < _MANY:
-        return [symbol(kind, foot, top) for foot, top in zip(feet, tops, strict=True)]
-    marks, path = _drawn(kind)
-    share, along, across = np.array(marks).T
-    foot, top = np.array(feet), np.array(tops)
-    dx, dy = ((top - foot) * (SCALE, -SCALE)).T[:, :, None]  # a row a stitch, a column a mark
-    length = np.hypot(dx, dy)
-    length[length == 0] = 1.0
-    ux, uy = dx / length * SCALE, dy / length * SCALE
-    x = foot[:, :1] * SCALE + dx * share + ux * along - uy * across
-    y = foot[:, 1:] * -SCALE + dy * share + uy * along + ux * across
-    points = np.stack((x, y), axis=2).ravel().tolist()
-    return ("\n".join([path] * len(feet)) % tuple(points)).split("\n")
 
 
 def chain_marks(before: Point, middle: Point, after: Point, chains: int) -> str:
