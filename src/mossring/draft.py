@@ -178,9 +178,8 @@ def forget() -> None:
     """Empty every cache (for measuring a cold start)."""
     _cache.clear()
     _passed_over.clear()
-    for kept in (_read, read_head, said_within, more_rounds):
+    for kept in (_read, read_head, said_within, more_rounds, evidence):
         kept.forget()
-    evidence.cache_clear()
 
 
 _read = Kept(read_round)

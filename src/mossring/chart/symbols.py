@@ -120,11 +120,6 @@ def _oval(p: Point, along: Point, a: float, b: float) -> str:
     x, y = p[0] * SCALE, -p[1] * SCALE
     lx, ly = ux * a * SCALE, -uy * a * SCALE
     wx, wy = uy * b * _BULGE * SCALE, ux * b * _BULGE * SCALE
-    left, right = (x - lx, y - ly), (x + lx, y + ly)
-    return _OVAL % (
-        *right,
-        *(right[0] - wx, right[1] - wy, left[0] - wx, left[1] - wy),
-        *left,
-        *(left[0] + wx, left[1] + wy, right[0] + wx, right[1] + wy),
-        *right,
-    )
+    ax, ay, bx, by = x + lx, y + ly, x - lx, y - ly  # both its ends
+    one, other = (ax - wx, ay - wy, bx - wx, by - wy), (bx + wx, by + wy, ax + wx, ay + wy)
+    return _OVAL % (ax, ay, *one, bx, by, *other, ax, ay)

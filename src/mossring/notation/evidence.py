@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
-from functools import lru_cache
 
+from mossring.notation.kept import Kept
 from mossring.notation.tree import Span
 from mossring.stitches.table import lookup
 from mossring.stitches.terms import PROVES, TERMS, Dialect, Term
@@ -62,7 +62,7 @@ _HABITS: dict[str, tuple[Dialect, int]] = {
 }
 
 
-@lru_cache(maxsize=64)
+@Kept
 def evidence(text: str) -> tuple[Evidence, ...]:
     """Everything in a text that tells its dialect, in order; each word once per kind of evidence."""
     found: dict[str, Evidence] = {}
