@@ -69,6 +69,19 @@ def test_a_tall_stitch_is_a_t_with_a_bar_for_each_yarn_over_past_the_half_double
     assert all(min(stem[1], stem[3]) < (s[1] + s[3]) / 2 < max(stem[1], stem[3]) for s in slashes(path))
 
 
+@pytest.mark.parametrize("kind", ["sc", "dc", "revsc", "fpdc", "esc", "fsc", "dc3-cl", "dc2tog", "dc5-pc"])
+@given(angle=st.floats(0, 2 * pi), length=st.floats(0.3, 6))
+def test_a_symbol_turns_with_its_stitch(kind: str, angle: float, length: float) -> None:
+    across, up = (sin(angle), -cos(angle)), (cos(angle), sin(angle))
+    upright = strokes(symbol(kind, FOOT, (0.0, length)))
+    turned = strokes(symbol(kind, (1.0, 2.0), (1 + length * up[0], 2 + length * up[1])))
+    assert len(upright) == len(turned)
+    for a, b in zip(upright, turned, strict=True):
+        for k in (0, 2):
+            at = [c + a[k] * across[i] + a[k + 1] * up[i] for i, c in enumerate((1.0, 2.0))]
+            assert at == pytest.approx(b[k : k + 2], abs=0.02)
+
+
 def test_a_single_crochet_is_a_cross() -> None:
     path = symbol("sc", FOOT, TOP)
     a, b = strokes(path)

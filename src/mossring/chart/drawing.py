@@ -132,33 +132,36 @@ def _paths(made: list[Made], tops: Mapping[int, Point], ring: float) -> list[str
     seen: Counter[tuple[int, ...]] = Counter()
     out = []
     for i, m in enumerate(made):
-        if m.carried:
+        feet = m.feet
+        if feet:
+            of, index = share[feet], 0
+            if of > 1:
+                index = seen[feet]
+                seen[feet] += 1
+            out.append(symbol(m.kind, _foot(m, places[i], index, of, tops, ring), places[i]))
+        elif m.kind == "ch":
+            out.append(chain_marks(places[i - 1], places[i], places[(i + 1) % n], m.chains))
+        else:  # carried by the stitch before
             before = places[i - 1]
             at = ((before[0] + places[i][0]) / 2, (before[1] + places[i][1]) / 2)
             out.append(symbol(m.kind, at if m.kind == "picot" else before, places[i]))
-            continue
-        if m.kind == "ch":
-            out.append(chain_marks(places[i - 1], places[i], places[(i + 1) % n], m.chains))
-            continue
-        foot = _foot(m, places[i], seen[m.feet], share[m.feet], tops, ring)
-        seen[m.feet] += 1
-        out.append(symbol(m.kind, foot, places[i]))
     return out
 
 
 def _foot(m: Made, top: Point, index: int, of: int, tops: Mapping[int, Point], ring: float) -> Point:
     """Where a stitch begins: on its foot, a little to its side of it when several share the place."""
-    at = tops.get(m.feet[0]) if m.feet[0] != RING else None
-    if at is not None and len(m.feet) > 1:
-        feet = [tops[f] for f in m.feet if f in tops]
-        mean = (sum(p[0] for p in feet) / len(feet), sum(p[1] for p in feet) / len(feet))
-        at = mean if len(feet) == len(m.feet) else None
+    feet = m.feet
+    at = tops.get(feet[0]) if feet[0] != RING else None
+    if at is not None and len(feet) > 1:
+        found = [tops[f] for f in feet if f in tops]
+        mean = (sum(p[0] for p in found) / len(found), sum(p[1] for p in found) / len(found))
+        at = mean if len(found) == len(feet) else None
     if at is None:
         d = hypot(*top) or 1.0
         return (top[0] / d * ring, top[1] / d * ring)
-    x, y = at
     if of == 1:
-        return (x, y)
+        return at
+    x, y = at
     d = hypot(x, y) or 1.0
     aside = (index - (of - 1) / 2) * min(0.18, 0.9 / of)
     return (x - y / d * aside, y + x / d * aside)

@@ -21,6 +21,9 @@ _BULGE = 4 / 3
 
 Mark = tuple[float, float, float]
 """A point of a symbol: share of the stitch's length, stitch widths further along, stitch widths across."""
+Line = tuple[float, float, float, float]
+"""A line whose middle is on the stitch: the share of its middle, then how far its end lies from there: share of the
+stitch's length, stitch widths further along, stitch widths across."""
 
 
 def _marks(kind: str) -> tuple[Mark, ...]:
@@ -65,28 +68,38 @@ def _legs(stitch: Stitch) -> tuple[Mark, ...]:
 
 
 @cache
-def _drawn(kind: str) -> tuple[tuple[Mark, ...], str]:
-    """The marks of a kind, and the path they are written into."""
+def _drawn(kind: str) -> tuple[tuple[Line, ...], tuple[Mark, ...], str]:
+    """The symbol of a kind: its lines whose middle is on the stitch, the ends of the others, the path of all."""
     marks = _marks(kind)
-    return marks, "M%.1f %.1fL%.1f %.1f" * (len(marks) // 2)
+    on: list[Line] = []
+    beside: list[Mark] = []
+    for one, other in zip(marks[::2], marks[1::2], strict=True):
+        (s, a, b), (t, c, d) = one, other
+        if a + c == b + d == 0:
+            on.append(((s + t) / 2, (t - s) / 2, (c - a) / 2, (d - b) / 2))
+        else:
+            beside += (one, other)
+    return tuple(on), tuple(beside), "M%.1f %.1fL%.1f %.1f" * (len(marks) // 2)
 
 
 def symbol(kind: str, foot: Point, top: Point) -> str:
     """The path of one stitch from its foot to its top."""
-    dx, dy = (top[0] - foot[0]) * SCALE, (foot[1] - top[1]) * SCALE
-    length = hypot(dx, dy) or 1.0
-    ux, uy = dx / length * SCALE, dy / length * SCALE
     if kind == "slst":
         return _oval(top, (1.0, 0.0), 0.14, 0.14)
     if kind == "picot":
         return "".join(_oval((top[0] + a, top[1] + b), (1.0, 0.0), 0.16, 0.1) for a, b in _PICOT)
     fx, fy = foot[0] * SCALE, -foot[1] * SCALE
-    marks, path = _drawn(kind)
-    points = [
-        at
-        for share, along, across in marks
-        for at in (fx + dx * share + ux * along - uy * across, fy + dy * share + uy * along + ux * across)
-    ]
+    dx, dy = top[0] * SCALE - fx, -top[1] * SCALE - fy
+    unit = SCALE / (hypot(dx, dy) or 1.0)
+    ux, uy = dx * unit, dy * unit
+    on, beside, path = _drawn(kind)
+    points: list[float] = []
+    for share, reach, along, across in on:
+        x, y = fx + dx * share, fy + dy * share
+        wx, wy = dx * reach + ux * along - uy * across, dy * reach + uy * along + ux * across
+        points += (x - wx, y - wy, x + wx, y + wy)
+    for share, along, across in beside:
+        points += (fx + dx * share + ux * along - uy * across, fy + dy * share + uy * along + ux * across)
     return path % tuple(points)
 
 
