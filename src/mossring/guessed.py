@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections import Counter
 from collections.abc import Callable
 from itertools import pairwise
 from typing import TYPE_CHECKING
@@ -122,7 +123,8 @@ def _ends_in(draft: Draft, n: int) -> bool:
     before, last = (r.worked for r in draft.rounds[-2:])
     if len(last.corners) != n or len(last.made) == n:  # a ball that closes ends in so few stitches
         return False
-    spaces = all(last.made[c].kind == "ch" for c in last.corners)
+    lengths = Counter(last.made[c].chains for c in last.corners if last.made[c].kind == "ch")
+    spaces = lengths.total() == n and max(lengths.values()) >= n - 1  # else they are corners and sides of fewer
     if not _made_corners(draft, n):
         return False
     if not before.corners and not last.troubles and (spaces or all(_peaks(last, c) for c in last.corners)):

@@ -70,6 +70,7 @@ def test_a_tall_stitch_is_a_t_with_a_bar_for_each_yarn_over_past_the_half_double
 
 
 @pytest.mark.parametrize("kind", ["sc", "dc", "revsc", "fpdc", "esc", "fsc", "dc3-cl", "dc2tog", "dc5-pc"])
+@settings(deadline=None)
 @given(angle=st.floats(0, 2 * pi), length=st.floats(0.3, 6))
 def test_a_symbol_turns_with_its_stitch(kind: str, angle: float, length: float) -> None:
     across, up = (sin(angle), -cos(angle)), (cos(angle), sin(angle))

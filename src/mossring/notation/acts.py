@@ -30,6 +30,7 @@ _CUTTING = ("cut", "break", "fasten", "finish")
 ACT_WORDS = frozenset(
     {
         "turn",
+        "t",
         "do",
         "don't",
         "fasten",
@@ -79,7 +80,7 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
     if c.token.text not in ACT_WORDS:
         return None
     i = c.i
-    if c.accept("turn"):
+    if c.accept("turn") or (c.ends(1) and c.token.start not in c.yarns and c.accept("t")):  # `dc across. T.`
         return Act("turn", c.span_from(i))
     if c.at("do", "don't") and (k := 2 if c.ahead().text == "not" else 1) and c.ahead(k).text in _CUTTING:
         c.i += k + 1  # `do not cut the yarn`

@@ -86,7 +86,7 @@ def evidence(text: str) -> tuple[Evidence, ...]:
     if "htr" in words and "dc" in words and not words & {"sc", "hdc"}:
         at = re.search(r"\bhtr\b", text, re.IGNORECASE)
         if at:
-            found["htr"] = Evidence("uk", 2, at.span(), "“htr” beside “dc”, with no “sc”")
+            found["htr"] = Evidence("uk", 1, at.span(), "“htr” beside “dc”, with no “sc”")
     if words & {"tr", "treble"} and not words & {"sc", "hdc", "dc", "single", "double"}:
         at = re.search(r"(?<![a-z])tr(?:eble)?s?\b", text, re.IGNORECASE)
         if at:

@@ -197,7 +197,7 @@ def one_place_at_start(nodes: list[Node]) -> None:
     start, between = nodes[k], nodes[k + 1 : -1]
     about_chain = any(isinstance(n, Chain) for n in between)
     arrived = k > 0 or (isinstance(start, Work) and start.where.said)  # `standing dc in any ch-2 sp`
-    if not (arrived if space else about_chain) or not (isinstance(start, Chain) or _stands(start)) or not between:
+    if not (arrived if space else about_chain) or not (isinstance(start, Chain) or stands(start)) or not between:
         return
     between = [_in_one(n) if isinstance(n, Together) else n for n in between]
     unsaid = all(isinstance(n, Chain) or (isinstance(n, Work) and not n.where.said) for n in between)
@@ -258,7 +258,7 @@ def in_one_place(node: Node) -> Node:
     return replace(node, group=(replace(make, n=node.where.count),), where=replace(node.where, count=1))
 
 
-def _stands(node: Node) -> bool:
+def stands(node: Node) -> bool:
     """Whether a node is a standing stitch, in whatever place the hook is."""
     first = node.group[0] if isinstance(node, Work) and node.group else None
     if not isinstance(node, Work) or not isinstance(first, Make) or first.start != "standing":

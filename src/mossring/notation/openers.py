@@ -366,6 +366,10 @@ def _all_round(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return not depth and not marks.open and sofar.all_round(r, nodes)
 
 
+def _other_sides(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    return not depth and sofar.other_sides(r, nodes, marks)
+
+
 def _fill(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     r.c.i += 1
     return True
@@ -393,6 +397,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (_OPEN, _bracket),
     (("all", "around", "round", "throughout", "to"), _all_round),
     (("alternately", "alternating"), _alternately),
+    (("same", "the", "likewise", "do", "work", "all"), _other_sides),
     (("rep", "repeat", "reps", "work", "from"), _repeat),
     (("move", "slide", "travel"), _move),
     (("continue", "cont", "continuing", "so"), _on_around),

@@ -51,7 +51,7 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
         reader.stated.append(count)
     body = reader.sequence(closer=None, depth=0)
     body, ring, cast = _own_beginning(_joined_on(body))
-    body = list(growing.to_next_space(sides.in_turn(_told_later(_slipped_in(_started(body))))))
+    body = list(growing.to_next_space(sides.in_turn(_told_later(_slipped_in(_stood(_started(body)))))))
     written = any(isinstance(n, Join) for n in body) or closing.starts_with_chain(body)
     return RoundTree(
         tuple(body),
@@ -166,6 +166,21 @@ def _started(body: list[Node]) -> list[Node]:
     ):
         return body
     return [*body[:k], chain, replace(first, group=first.group[1:]), *body[k + 1 :]]
+
+
+def _stood(body: list[Node]) -> list[Node]:
+    """`standing dc in any corner: (3 dc, ch 2, 3 dc) in each corner around`: the standing stitch is the first of these."""
+    k = next((k for k, n in enumerate(body) if not isinstance(n, Act)), len(body))
+    first, group = (*body[k : k + 2], None, None)[:2]
+    group = group.body[0] if isinstance(group, Repeat) and group.body else group
+    if not isinstance(first, Work) or not isinstance(group, Work) or not grouping.stands(first):
+        return body
+    where, one = group.where, group.group[0]
+    around = where.mode == "each" or (where.mode == "next" and where.bare and isinstance(body[k + 1], Repeat))
+    alike = isinstance(one, Make) and isinstance(first.group[0], Make) and one.stitch == first.group[0].stitch
+    if first.where.mode != "any" or where.targets != first.where.targets or not around or not alike:
+        return body
+    return [*body[:k], Act("attach", first.span, where=first.where), *body[k + 1 :]]
 
 
 def _only_slips(node: Node) -> bool:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
@@ -40,13 +41,13 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     times in all; `...; do this 3 times`: what its sentence has."""
     c = r.c
     i = c.i
-    if c.at("do") and c.ahead().text in ("this", "that", "these"):
-        c.i += 2
+    if _all_this(c):
         times = c.times()
-        c.accept_phrase("in", "all") or c.accept("altogether", "total")
+        _in_all(c)
         begun = r.begun if len(nodes) > r.begun else r.begun_before  # `...; do this 3 times`, or a sentence of its own
         begun = marks.open[next(iter(marks.close))] if marks.close else begun
         if times is not None and len(nodes) > begun:
+            c.forgive(i)
             times += any(t.text in ("more", "again") for t in c.tokens[i : c.i])
             body = again(nodes, len(nodes) - begun)
             nodes[begun:] = [Repeat(body, times, c.span_from(i), times_span=c.span_from(i))]
@@ -66,6 +67,7 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     unmarked = not (marks.open or marks.close) or (c.at("x") and not marks.close)  # `*..., 2 dc in gap x 2*`
     alone = placed and not behind and unmarked  # `(3 dc, ch 1) in next sp three times`
     times = c.times() if behind or hole or alone else None
+    _in_all(c)
     if times and hole and c.accept("in", "into") and not targets.read_ring(c):
         times = None
     so_often = c.tokens[i].text == "x"
@@ -88,6 +90,60 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
         marks.open.clear()
         marks.close.clear()
     return True
+
+
+def _all_this(c: Cursor) -> bool:
+    """`do this`, `all this`, `all`, `likewise` before `4 times`: passed."""
+    i = c.i
+    c.accept("do", "likewise")
+    c.accept("all")
+    c.accept("of")
+    c.accept("this", "that", "these")
+    return c.i > i
+
+
+def _in_all(c: Cursor) -> None:
+    c.accept_phrase("in", "all") or c.accept("altogether", "total")
+
+
+_OTHER_SIDES = re.compile(
+    r"(?:(?:do|work) )?(?:(?:the )?same|likewise) (?:again )?(?:on|for|along|to) (?:(?:the|all|each|every|of|other|"
+    r"remaining|\w+(?= sides| corners| edges)) )*(?:side|corner|edge)s?\b"
+    r"|(?:do|work) (?:all|the other) (?:\w+ )?sides\b(?: (?:alike|likewise|the same|in the same way))?"
+    r"|all (?:\w+ )?sides (?:alike|the same|like this)\b",
+    re.IGNORECASE,
+)
+
+
+def other_sides(r: Reader, nodes: list[Node], marks: Marks) -> bool:
+    """`..., same on the other 3 sides`, `..., do all 4 sides`, `all sides alike`: what its sentence has, all round."""
+    c = r.c
+    said = _OTHER_SIDES.match(c.text, c.token.start)
+    sentence = len(nodes) - (r.begun if len(nodes) > r.begun else r.begun_before)
+    run = min(sentence, run_so_far(nodes))
+    run = len(nodes) - marks.open[next(iter(marks.close))] if marks.close else run
+    if not said or run < 1 or (marks.open and not marks.close):
+        return False
+    i = c.i
+    while c.token.kind != "end" and c.token.start < said.end():
+        c.i += 1
+    c.forgive(i)
+    body = again(nodes, run)
+    start = nodes[-run - 1] if run < sentence else None
+    if isinstance(start, Chain) and start.n > 1 and (whole := _with_its_start(body[0])):
+        nodes.append(Repeat((whole, *body[1:]), None, c.span_from(i), until=END, loose=True))
+    else:
+        nodes[len(nodes) - run :] = [Repeat(body, None, c.span_from(i), until=END, loose=True)]
+    marks.open.clear()
+    marks.close.clear()
+    return True
+
+
+def _with_its_start(first: Node) -> Work | None:
+    """`ch 3, dc in next 2 dc`: the side that begins so, where it begins with a stitch: one more in the next places."""
+    if not isinstance(first, Work) or first.where.mode != "next" or len(first.group) != 1:
+        return None
+    return replace(first, where=replace(first.where, count=first.where.count + 1))
 
 
 def _times_in_brackets(r: Reader, nodes: list[Node], marks: Marks) -> bool:

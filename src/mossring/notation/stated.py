@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
 
 from mossring.notation import targets
@@ -187,6 +188,8 @@ def _counts(c: Cursor) -> list[Stated] | None:
         n = c.number()
         if n is None:
             return out if out and i == c.i else None
+        if c.accept("x"):  # `(4 x 7 dc, 4 x ch-2)`
+            n *= c.number() or 1
         bracketed = c.at("(") and c.ahead().kind == "num" and c.ahead(2).text == ")"
         if bracketed and c.ahead(3).kind == "word":  # `60 (76) dc`: of two rounds
             out.append(Stated(n, "", c.span_from(i)))
@@ -215,6 +218,7 @@ def _counts(c: Cursor) -> list[Stated] | None:
             out[clause:] = [_sided(s) for s in out[clause:]]
         out.append(Stated(n, what, c.span_from(i), per_side, number, like))
         out += _in_groups(c)
+        _spaced(c)
         if c.accept(";", ":"):
             clause = len(out)
         elif not (c.at("with") and c.ahead().kind == "num" and c.accept("with")) and not c.accept(*_JOINING):
@@ -222,6 +226,21 @@ def _counts(c: Cursor) -> list[Stated] | None:
         c.accept("and", "then")
         if c.at("counts", "count"):
             return None
+
+
+_SPACED = re.compile(
+    r"(?:, )?(?:each )?with (?:an? )?ch[- ]?\d+(?:[- ]sps?)? (?:in )?(?:between|after)(?: (?:each|them|it|all))?\b",
+    re.IGNORECASE,
+)
+
+
+def _spaced(c: Cursor) -> None:
+    """`16 dc with a ch 1 between each`: how they stand is passed."""
+    if c.at("with", ",", "each") and (said := _SPACED.match(c.text, c.token.start)):
+        i = c.i
+        while c.token.kind != "end" and c.token.start < said.end():
+            c.i += 1
+        c.forgive(i)
 
 
 def _sided(s: Stated) -> Stated:
