@@ -51,6 +51,7 @@ from mossring.shape import (
 )
 from mossring.starts import (
     after_one_chain,
+    along_chain,
     as_many_as_sides,
     asks_for_more,
     begun_above,
@@ -287,6 +288,7 @@ def _work_by(
                 continue
         if not draft.rounds:
             tree = after_one_chain(doc, begun_above(doc, tree))
+            along_chain(doc, tree)
             if all_told:
                 tree = as_many_as_sides(tree, shape.sides)
             state = replace(state, begin=doc.begin)

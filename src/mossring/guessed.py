@@ -123,13 +123,18 @@ def _ends_in(draft: Draft, n: int) -> bool:
     before, last = (r.worked for r in draft.rounds[-2:])
     if len(last.corners) != n or len(last.made) == n:  # a ball that closes ends in so few stitches
         return False
-    lengths = Counter(last.made[c].chains for c in last.corners if last.made[c].kind == "ch")
-    spaces = lengths.total() == n and max(lengths.values()) >= n - 1  # else they are corners and sides of fewer
-    if not _made_corners(draft, n):
+    spaces = all(last.made[c].kind == "ch" for c in last.corners)
+    if not _made_corners(draft, n) or _of_two_lengths(before) or _of_two_lengths(last):
         return False
     if not before.corners and not last.troubles and (spaces or all(_peaks(last, c) for c in last.corners)):
         return True
     return len(before.corners) == n
+
+
+def _of_two_lengths(done: WorkedRound) -> bool:
+    """Whether what passes for corners are spaces of two lengths, so the corners and the sides of fewer."""
+    lengths = Counter(done.made[c].chains for c in done.corners if done.made[c].kind == "ch")
+    return len(lengths) > 1 and lengths.total() == len(done.corners) and min(lengths.values()) > 1
 
 
 def _peaks(done: WorkedRound, corner: int) -> bool:

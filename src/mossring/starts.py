@@ -33,6 +33,14 @@ def after_one_chain(doc: Document, tree: RoundTree) -> RoundTree:
     return tree if told else replace(tree, body=(Chain(chains, doc.begin.span), *tree.body), written=True)
 
 
+def along_chain(doc: Document, tree: RoundTree) -> None:
+    """`Ch 4.` above `Row 1: sc in 2nd ch from hook, sc in next 2 ch`: few chains as they are, they are a foundation."""
+    works = [n for n in tree.body if isinstance(n, Work) and n.where.said and n.where.targets]
+    goes_on = len(works) > 1 and works[0].where.targets[0].kind == "ring" and works[1].where.targets[0].kind == "chain"
+    if doc.begin.kind == "one chain" and doc.rounds[0].word == "Row" and goes_on:
+        doc.begin = replace(doc.begin, kind="foundation")
+
+
 def told_starts(doc: Document, dialect: Dialect) -> tuple[tuple[int, Label], ...]:
     """What the notes say of starting chains, by how many chains they are."""
     known: dict[int, Label] = {}

@@ -81,6 +81,9 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
         return None
     i = c.i
     if c.accept("turn") or (c.ends(1) and c.token.start not in c.yarns and c.accept("t")):  # `dc across. T.`
+        after = c.i
+        c.accept("with") or c.accept_phrase("and", "work") or c.accept_phrase("and", "make")
+        c.i = c.i if c.chained() else after  # `turn with 3 ch`
         return Act("turn", c.span_from(i))
     if c.at("do", "don't") and (k := 2 if c.ahead().text == "not" else 1) and c.ahead(k).text in _CUTTING:
         c.i += k + 1  # `do not cut the yarn`

@@ -342,6 +342,7 @@ class Cursor:
                     return n
                 if self.accept("times", "time", "x"):
                     self.accept("more")
+                    self.at("around") and self.ends(1) and self.accept("around")
                     return n
         self.i = save
         return None
@@ -430,12 +431,15 @@ class Cursor:
         return making
 
     def _of_legs(self, making: Making, n: int) -> tuple[str, int] | None:
-        """`of 3 dc` behind `cluster`: what it is made of; None with nothing read."""
+        """`of 3 dc`, `(5 dc each)` behind `cluster`: what it is made of; None with nothing read."""
         save = self.i
-        legs = self.number() if self.accept("of") else None
+        bracketed = self.accept("(")
+        self.accept("of")
+        legs = self.number() if self.i > save else None
         key = self.stitch() if legs else None
-        if legs and key in _BASES and making != "tog" and 2 <= legs <= MOST_LEGS:
-            self.accept("together")
+        self.accept("together", "each")
+        closed = not bracketed or self.accept(")")
+        if legs and key in _BASES and closed and making != "tog" and 2 <= legs <= MOST_LEGS:
             return "puff" if making == "puff" else composed(making, key, legs), n
         self.i = save
         return None

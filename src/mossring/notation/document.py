@@ -80,6 +80,7 @@ _TITLE = re.compile(r"^#{1,3} +[^:]{2,60}$")
 """A first line that Markdown has for a title."""
 _CASTS = frozenset(
     {"base chain", "base ch", "foundation chain", "foundation ch", "starting chain", "foundation", "base"}
+    | {"foundation row", "chain", "ch", "co", "fc", "cast on", "set-up", "setup", "set up"}
 )
 """Header keys of how many chains there are to begin with."""
 _THINGS = re.compile(r"hook|yarn|needle|size|material|suppl|need|gauge|tension")
@@ -99,7 +100,7 @@ _ASKS = re.compile(r"\d|\b(?:rep|repeat|as|ch|chain|work|each|next|ring)\b", re.
 """What a round's own instructions have, and a heading over several rounds hasn't."""
 _ABOUT = re.compile(r"\b(?:row ends?|join|all (?:a)?round|slst|sl st|slip stitch|ss) ?\b", re.IGNORECASE)
 """How a border about a piece worked in rows differs from one more row."""
-_ASIDE = re.compile(r" ?\([^()]*\)")
+_ASIDE = re.compile(r" ?\((?!\+|plus)[^()]*\)")
 _SHAPED = re.compile(r"\b(?:" + "|".join([*SHAPES, "circle", "granny", "motif", "pattern", "tile"]) + r")s?\b")
 """How a title speaks of what it is."""
 
@@ -145,7 +146,12 @@ def _line(doc: Document, line: str, at: int) -> None:
         _line(doc, line[m.end() :], at + m.end())
     elif (head := read_head(line, doc.numbered) or _loose(line)) is not None:
         _rounds(doc, head, line, at)
-    elif not doc.rounds and (head := read_first(line)) and names_stitches(line[head.end :]):
+    elif (
+        not doc.rounds
+        and (head := read_first(line))
+        and names_stitches(line[head.end :])
+        and not says_begin(line[head.end :])
+    ):
         doc.set_up = True
         _rounds(doc, head, line, at)
     elif (head := second_round(doc, line, at)) is not None:

@@ -34,6 +34,20 @@ def cut_said(r: Reader, cut: int | None) -> int | None:
     return None
 
 
+def up_to_cut(r: Reader) -> bool:
+    """`rep from * twice more, then from * to ** once`: whether a pass as far as the `**` comes behind."""
+    c = r.c
+    save = c.i
+    while c.accept(",", ";", ".", "and", "then", "rep", "repeat", "work", "from"):
+        pass
+    told = c.accept("*") and c.accept("to", "-", "until") and c.accept("**")
+    if told and c.times() in (None, 1):
+        c.accept("more", "time", "again")
+        return True
+    c.i = save
+    return False
+
+
 def after_corner(r: Reader, body: Sequence[Node]) -> int | None:
     """`but end last repeat after the corner`, `ending with a corner`: how many of its instructions the last pass has;
     None with nothing read."""
@@ -97,7 +111,7 @@ def _next_two(r: Reader) -> list[Node]:
             if not end or (len(end) > 1 and not _half(end)) or not r.c.accept(","):
                 break
             r.instruction(end, Marks(), _DEPTH)
-            grouping.settle(end)
+            grouping.settle(end, r.c.text)
     except UnreadableError:
         pass
     return end

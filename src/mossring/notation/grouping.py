@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import replace
 from typing import TYPE_CHECKING
@@ -56,13 +57,13 @@ def _on_chain(where: Where) -> bool:
     return target.kind == "ring" and target.chains is not None
 
 
-def settle(nodes: list[Node], all_in: bool = False, starred: int = 0) -> None:
+def settle(nodes: list[Node], text: str, all_in: bool = False, starred: int = 0) -> None:
     """`3 dc, ch 1, 3 dc all in next sp` (all_in) is one group, back to the last star (starred) at most; so are `3 dc,
     ch 2, 3 dc in corner` and `dc, ch 2 and dc in next st`; chains and a slip stitch back into them are a picot."""
     if all_in:
         _all_in(nodes, starred)
     _one_each(nodes)
-    _one_group(nodes)
+    _one_group(nodes, text)
     _chained_there(nodes, starred)
     sweeps.two_sweeps(nodes)
     if len(nodes) < 2 or not isinstance(nodes[-2], Chain) or not isinstance(nodes[-1], Work):
@@ -141,8 +142,12 @@ def unsaid(node: Node) -> bool:
     return isinstance(node, Work) and not node.where.said and not is_slip(node)
 
 
-def _one_group(nodes: list[Node]) -> None:
-    """Alike before and after a chain, and only then the place: both halves are worked there."""
+_APART = re.compile(r"[,;.&+]|\band\b|\bthen\b", re.IGNORECASE)
+
+
+def _one_group(nodes: list[Node], text: str) -> None:
+    """Alike before and after a chain, and only then the place: both halves are worked there; in each stitch if nothing
+    stands between them (`dc ch 1 dc in each st`)."""
     if len(nodes) < 3 or not isinstance(nodes[-2], Chain) or nodes[-2].label:
         return
     before, chain, after = nodes[-3:]
@@ -159,7 +164,8 @@ def _one_group(nodes: list[Node]) -> None:
     if after.where.span[0] < other.span[0]:  # `3 dc, ch 1, into next corner 3 dc`
         return
     stitch = kinds[:1] == ["st"] and after.where.mode == "next" and after.where.count == 1
-    if not (stitch or kinds[:1] in (["sp"], ["corner"])) or len(after.group) > 1 or len(before.group) > 1:
+    tied = kinds[:1] == ["st"] and after.where.mode == "each" and not _APART.search(text, before.span[0], other.span[0])
+    if not (stitch or tied or kinds[:1] in (["sp"], ["corner"])) or len(after.group) > 1 or len(before.group) > 1:
         return
     if (
         isinstance(one, Make)

@@ -82,12 +82,12 @@ def read_begin(value: str, span: Span = (0, 0), dialect: Dialect | None = None) 
         key = TERMS[dialect or "us"]
         stitch = next((k for k, t in key.items() if t.abbr == (m[2] or m[3])), "sc")
         return Begin("foundation", int(m[1]), span, f"f{stitch}") if int(m[1]) <= MAX_FOUNDATION else None
-    m = re.search(rf"\b(?:ch(?:ain)?s?[ -]?(?:of )?({COUNT})|({COUNT}) ?ch(?:ain)?s?)\b", v)
+    m = re.search(rf"\b(?:ch(?:ain(?:ing)?)?s?[ -]?(?:of )?({COUNT})|({COUNT}) ?ch(?:ain)?s?)\b", v)
     if not m:
         return Begin("magic ring", 0, span) if v in ("ring", "") else None
     said = m[1] or m[2]
-    n = NUMBERS.get(said) or int(said)
-    if more := re.match(r"\W*\+ ?(\d{1,2})\b", v[m.end() :]):  # `16 ch + 1`, to turn with
+    n = int(said) if said.isdigit() else sum(NUMBERS[w] for w in re.split("[ -]", said))
+    if more := re.match(r"\W*(?:\+|plus|and|then) ?(\d{1,2})\b", v[m.end() :]):  # `16 ch + 1`, to turn with
         n += int(more[1])
     if re.search(r"\b(ring|join|ss|sl st|slip)\b", v):
         return Begin("ring", n, span, start=start) if 2 <= n <= 60 else None

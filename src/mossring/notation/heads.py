@@ -97,9 +97,9 @@ _UNNUMBERED = re.compile(
 )
 _AGAIN = re.compile(
     r"^[ \t]*(?:then |now )?(?:"
-    r"(?P<rep>rep(?:eat)? (?:the )?(?:(?:last|previous) (?:(?P<back>"
+    r"(?P<rep>(?:rep(?:eat)?|work(?= \w+ \d)) (?:the )?(?:(?:last|previous) (?:(?P<back>"
     + _MANY
-    + r") )?)?"
+    + r") )?|(?:\d{1,3}(?:st|nd|rd|th)|second|third|fourth|fifth|sixth|seventh|eighth) )?"
     + _ROUNDS_R
     + r"(?: ?(?P<first>\d{1,3}))?"
     r"(?:" + _JOINED + r"(?:" + _ROUNDS_R + r" ?)?(?P<to>\d{1,3}))?),? (?:for )?(?:a total of )?"

@@ -93,8 +93,15 @@ def increase(r: Reader, n: int = 1, made: int = 2) -> list[Node]:
     if until:
         where = Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until)
         return [Work((make,), where, c.span_from(i))]
-    n = c.times() or c.number() or n
+    n = n if c.at("x", "*") and _tied(c, i) else c.times() or c.number() or n
     return [Work((make,), Where("next", (targets.ANY_STITCH,), make.span, n), make.span)]
+
+
+def _tied(c: Cursor, i: int) -> bool:
+    """Whether nothing stands between an instruction and the one before it: `1 sc 1 inc x6` is both of them."""
+    before = c.tokens[i - 1 - (c.tokens[i - 1].kind == "num")] if i > 1 else None
+    ends = c.ahead(2).kind == "end" or c.ahead(2).text in ("(", "[", "=", "-", ".")
+    return ends and before is not None and before.kind == "word" and before.text not in ("and", "then")
 
 
 def increased_every(r: Reader, nodes: list[Node]) -> bool:

@@ -26,8 +26,8 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
             c.i = i
             return False
     begun = c.i
-    apart = c.at("separated")
-    c.accept("with", "separated") and c.accept("by")
+    apart = c.at("separated", "joined")
+    c.accept("with", "separated", "joined") and c.accept("by")
     chain = nodes[-1] if c.i == begun and nodes and isinstance(nodes[-1], Chain) else None
     made = nodes[:-1] if chain else nodes
     n = chain.n if chain else c.chains()
@@ -36,7 +36,7 @@ def chains_between(c: Cursor, nodes: list[Node]) -> bool:
     each = (each or sided) and (
         sided
         or c.accept("each", "every", "all", "them")
-        or c.at(*GROUP_WORDS, "corners", "cl", "clusters")
+        or c.at(*GROUP_WORDS, *STITCH_WORDS, "corner", "corners", "cl", "clusters")
         or apart
         or c.ends(0)
     )
@@ -70,21 +70,9 @@ def groups_of(r: Reader, nodes: list[Node]) -> bool:
     groups by their number."""
     c = r.c
     i = c.i
-    n = c.number() or 1
-    if c.accept(*GROUP_WORDS, "sts") and c.accept("of"):  # `6 sets of 2 dc`
-        several, key = c.number() or 1, c.stitch()
-        c.accept("each")
-    elif (grouped := _so_many_in_group(c)) is not None:  # `two 3-dc groups with ch 2 between in each corner`
-        several, key = grouped
-    else:  # `3 tr x 4 in the ring`
-        several, key = n, c.stitch()
-        n = (c.number() or 0) if c.accept("x") and several > 1 else 0
-        n = n if c.at("in", "into", "with", "separated") else 0
-    if not key or key == "ch" or not 0 < n <= MAX_TIMES:
-        c.i = i
+    if (groups := _so_many_groups(r)) is None:
         return False
-    make = Make(key, several, c.span_from(i), part=r.part)
-    link = _link(c)
+    n, make, link = groups
     placed = c.accept("in", "into") or (c.phrase(",", "in") and c.accept(",") and c.accept("in"))
     wheres = places.read_places(c) if placed else [Where("next", (ANY_STITCH,), make.span, said=False)]
     link = link or _link(c)
@@ -95,9 +83,44 @@ def groups_of(r: Reader, nodes: list[Node]) -> bool:
         each = Work((make,), where, span) if where.said else _one_each(make, where)
         nodes.append(Repeat((each, *links), n, span, times_span=span))
         return True
-    group = tuple(g for k in range(n) for g in ((*links, make) if k else (make,)))
-    nodes.extend(sweeps.swept(r, [Work(group, w, span) for w in wheres]))
+    nodes.extend(sweeps.swept(r, [Work(_side_by_side(n, make, links), w, span) for w in wheres]))
     return True
+
+
+def groups_in_place(r: Reader) -> tuple[Node, ...] | None:
+    """`in each corner two groups of 3 dc with ch 2 between`: what goes there; None with nothing read."""
+    i = r.c.i
+    groups = _so_many_groups(r)
+    if groups is None:
+        return None
+    n, make, link = groups
+    return _side_by_side(n, make, (Chain(link, r.c.span_from(i)),) if link else ())
+
+
+def _side_by_side(n: int, make: Make, links: tuple[Chain, ...]) -> tuple[Node, ...]:
+    further: tuple[Node, ...] = (*links, make)
+    return (make, *further * (n - 1))
+
+
+def _so_many_groups(r: Reader) -> tuple[int, Make, int] | None:
+    """`4 groups of 3 tr with 2 ch between`: how many, of what, and the chains between them (0: none said)."""
+    c = r.c
+    i = c.i
+    n = c.number() or 1
+    if c.accept(*GROUP_WORDS, "sts") and c.accept("of"):  # `6 sets of 2 dc`
+        pairs = c.tokens[c.i - 2].text in ("pair", "pairs")
+        several, key = c.number() or 1 + pairs, c.stitch()
+        c.accept("each")
+    elif (grouped := _so_many_in_group(c)) is not None:  # `two 3-dc groups with ch 2 between in each corner`
+        several, key = grouped
+    else:  # `3 tr x 4 in the ring`
+        several, key = n, c.stitch()
+        n = (c.number() or 0) if c.accept("x") and several > 1 else 0
+        n = n if c.at("in", "into", "with", "separated") else 0
+    if not key or key == "ch" or not 0 < n <= MAX_TIMES:
+        c.i = i
+        return None
+    return n, Make(key, several, c.span_from(i), part=r.part), _link(c)
 
 
 def _so_many_in_group(c: Cursor) -> tuple[int, str] | None:

@@ -201,15 +201,19 @@ def _half(node: Node | None) -> Make | None:
 
 
 def into_gaps(body: Sequence[Node]) -> tuple[Node, ...]:
-    """The instructions with `3 dc in next sp` as said of the next gap between groups, where there are no chains."""
+    """The instructions with `3 dc in next sp`, `3 dc in each side sp` as said of gaps between groups, where no chains
+    are."""
     return tuple(
-        replace(n, body=into_gaps(n.body))
-        if isinstance(n, Repeat)
-        else replace(n, where=replace(n.where, targets=(Target("gap"),)))
-        if isinstance(n, Work) and n.where.mode == "next" and n.where.targets == (Target("sp"),) and len(n.group) == 1
-        else n
+        replace(n, body=into_gaps(n.body)) if isinstance(n, Repeat) else _in_gap(n) if isinstance(n, Work) else n
         for n in body
     )
+
+
+def _in_gap(work: Work) -> Work:
+    also = tuple(_in_gap(w) for w in work.also)
+    spaced = work.where.mode in ("next", "each") and work.where.targets == (Target("sp"),) and len(work.group) == 1
+    where = replace(work.where, targets=(Target("gap"),)) if spaced else work.where
+    return replace(work, where=where, also=also) if spaced or also else work
 
 
 def _other_half(out: Sequence[Node], wide: int) -> Work | None:

@@ -21,6 +21,7 @@ from mossring.notation import (
     placing,
     remarks,
     repeating,
+    row_ends,
     sofar,
     targets,
     throughout,
@@ -134,6 +135,7 @@ def _repeat(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     c = r.c
     k = 1 + (c.ahead().text in repeating.PARTS)
     part = c.ahead(k).text in ("between", "in") and c.ahead(k + 1).text in ("*", "**", "stars", "asterisks", "(", "[")
+    part = part or (not nodes and c.ahead().text in ROUND_WORDS and c.ahead(2).kind == "num")  # `work row 2 twice more`
     if c.at("work") and not part and not (c.ahead().text == "from" and c.ahead(2).text in ("*", "**")):
         return False
     if c.at("from") and c.ahead().text not in ("*", "**"):  # `*...; from * 7 more times`
@@ -148,6 +150,11 @@ def _on_around(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 
 def _times_behind(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return bool(nodes) and depth == 0 and sofar.times_behind(r, nodes, marks)
+
+
+def _at_both_ends(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    text = r.c.text
+    return not depth and (" end" in text or "first and last" in text) and row_ends.at_both_ends(r, nodes)
 
 
 def _chains_between(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
@@ -370,6 +377,21 @@ def _other_sides(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool
     return not depth and sofar.other_sides(r, nodes, marks)
 
 
+def _both_loops(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`2 dc in each st, both loops`: as any stitch is worked."""
+    c = r.c
+    k = 1 + c.at("in", "through", "under")
+    if (
+        not nodes
+        or c.ahead(k - 1).text != "both"
+        or c.ahead(k).text not in ("loop", "loops", "lps")
+        or not c.ends(k + 1)
+    ):
+        return False
+    c.i += k + 1
+    return True
+
+
 def _fill(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     r.c.i += 1
     return True
@@ -396,7 +418,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (_OPEN, _repeat_bracket),
     (_OPEN, _bracket),
     (("all", "around", "round", "throughout", "to"), _all_round),
-    (("alternately", "alternating"), _alternately),
+    (("alternately", "alternating", "alternate"), _alternately),
     (("same", "the", "likewise", "do", "work", "all"), _other_sides),
     (("rep", "repeat", "reps", "work", "from"), _repeat),
     (("move", "slide", "travel"), _move),
@@ -409,13 +431,14 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     ((), _times_behind),
     (("each", "every"), placing.each_gets),
     (("fill",), placing.filled),
-    (("with", "separated", "between", "after", "each", "every"), _chains_between),
+    (("with", "separated", "joined", "between", "after", "each", "every"), _chains_between),
+    ((), _at_both_ends),
     ((), _groups_of),
     ((), _join),
     (_SKIPPING, _skip),
     (("corner",), _say_corner),
     ((*LOOP_PARTS, "back", "front"), throughout.part_led),
-    (("corners", "sides", "side", "gaps", "between", "elsewhere", "along", "on", "over"), placing.labelled),
+    (placing.LABELS, placing.labelled),
     (("between", "working", "work"), placing.between_first),
     (("you", "we", *_INTO), _told_to),
     (_INTO, placing.place_first),
@@ -431,6 +454,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     ((), begins.label),
     (("first",), begins.first_is_chain),
     ((), begins.chain_is_first),
+    (("both", "in", "through", "under"), _both_loops),
     (("do", "don't"), _not_turned),
     (("to",), _finished),
     ((), _remark),

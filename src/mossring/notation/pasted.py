@@ -37,14 +37,19 @@ _TERMS = re.compile(
 )
 _OTHER = re.compile(r"\b(?:US|UK)\b")
 _MAGIC = re.compile(r"\b(?:(?:magic|adjustable|sliding|slip) (?:ring|circle|loop)|mr\b)", re.IGNORECASE)
-COUNT = r"(?:\d{1,4}|" + "|".join(sorted((w for w, n in NUMBERS.items() if n), key=len, reverse=True)) + ")"
+_TENS = "|".join(w for w, n in NUMBERS.items() if n >= 20)
+_IN_WORDS = "|".join(sorted((w for w, n in NUMBERS.items() if n), key=len, reverse=True))
+COUNT = rf"(?:\d{{1,4}}|(?:(?:{_TENS})[ -])?(?:{_IN_WORDS}))"
 """A number of chains in digits or in a word, as a regular expression."""
-_CHAINS = rf"(?:ch(?:ain)?s?:?[ -]?(?:of )?{COUNT}\b|{COUNT} ?ch(?:ain)?s?)"
+_CHAINS = rf"(?:ch(?:ain(?:ing)?)?s?:?[ -]?(?:of )?{COUNT}\b|{COUNT} ?ch(?:ain)?s?)"
 _RING = re.compile(r"\b" + _CHAINS + r"\b.*\b(?:ring|join|circle)\b|\bring\b.*\b" + _CHAINS + r"\b", re.IGNORECASE)
 _IN_RING = re.compile(r"\b(?:(?:in|into) (?:the )?ring|from (?:the )?hook)\b", re.IGNORECASE)
-_TO_TURN = r"(?:,? \+ ?\d{1,2}(?: (?:for )?(?:the )?turn(?:ing)?(?: ch(?:ain)?)?)?)?"
+_TO_TURN = (
+    r"(?:,? \(?(?:\+|plus|and|then) ?\d{1,2}(?: more| extra)?(?: ch(?:ain)?s?)?"
+    r"(?: (?:for |to |as )?(?:the )?turn(?:ing)?(?: ch(?:ain)?)?)?\)?)?"
+)
 _CAST = re.compile(
-    r"^\W*(?:(?:foundation|base|starting|to|cast|on|begin|start|using|with|make|work|yarn|colou?r|chain|ch|[A-Z]"
+    r"^\W*(?:(?:foundation|base|starting|set-?up|to|cast|on|co|fc|rows?|rounds?|rnds?|by|begin|start|using|with|make|work|yarn|colou?r|chain|ch|[A-Z]"
     r"|an?|the|of|size|hook|[\d.]+ ?mm)\b[\s:,]*)*" + _CHAINS + _TO_TURN + r"(?: loosely)?(?:,? (?:and )?turn)?\W*$",
     re.IGNORECASE,
 )

@@ -47,7 +47,7 @@ def read_places(c: Cursor) -> list[Where]:
             places.pop()
             c.i = save
             break
-    if c.at("and") and c.ahead().text in ("across", "around", "along"):  # `in 2nd ch from hook and across`
+    if c.at("and", "&") and c.ahead().text in ("across", "around", "along"):  # `in 2nd ch from hook and across`
         i = c.i
         c.i += 1
         along = places[-1].targets and places[-1].targets[0].kind in ("ring", "chain")
@@ -231,7 +231,8 @@ def _plain_place(c: Cursor, i: int) -> Where:
     sweep = _of_each_group(c, i) if bare else None
     if sweep:
         return sweep
-    each = c.at("between") and c.ahead().text in ("each", "every")  # `2 tr between each tr`
+    k = 1 + c.at("sp", "space")
+    each = c.ahead(k - 1).text == "between" and c.ahead(k).text in ("each", "every")  # `2 tr between each tr`
     target = read_target(c) if n is None else _target_or_stitch(c)
     if bare and target.kind == "st" and (c.accept_phrase("just", "made") or c.accept_phrase("just", "worked")):
         return Where("made", (), c.span_from(i))  # `ch 3, sl st in sc just made`: a picot
@@ -415,7 +416,7 @@ def _middle(c: Cursor) -> int | None:
 
 
 def _each(c: Cursor, i: int) -> Where:
-    c.accept("one")
+    c.accept("one") and c.accept("after", "following")
     c.accept("of")
     c.accept("other")
     first = c.at("first")
@@ -431,12 +432,13 @@ def _each(c: Cursor, i: int) -> Where:
     if first:
         return Where("next", (target,), c.span_from(i))
     c.accept("left")
-    targets = (target, *_and_targets(c))
+    targets = (target, *_and_targets(c, target))
     return Where("each", targets, c.span_from(i), until=read_until(c) or END)
 
 
-def _and_targets(c: Cursor) -> list[Target]:
-    """`each st and ch-1 sp around`: what else is swept over, without another `in`."""
+def _and_targets(c: Cursor, first: Target) -> list[Target]:
+    """`each st and ch-1 sp around`: what else is swept over, without another `in`; `each dc and dc, ch 1, dc in each
+    sp` names nothing else."""
     found: list[Target] = []
     while c.at("and", "&", "or"):
         save = c.i
@@ -445,7 +447,7 @@ def _and_targets(c: Cursor) -> list[Target]:
             target = read_target(c) if opens_target(c) else None
         except UnreadableError:
             target = None
-        if target is None or not (ends_here(c) or c.at("and", "&", "across", "along", "until")):
+        if target is None or target == first or not (ends_here(c) or c.at("and", "&", "across", "along", "until")):
             c.i = save
             return found
         found.append(target)

@@ -93,7 +93,7 @@ def labelled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     grouped = c.at("corners") and k == 1 and c.ahead().text in _OPEN  # `1 dc in each dc, corners (2 dc, ch 2, 2 dc)`
     sided = any(c.ahead(j).text in ("sides", "side", "between", "elsewhere") for j in range(k))
     told = sided and c.ahead().text in ("each", "every") and c.ahead(k).kind == "num" and c.opens_stitch(k + 1)
-    if not k or not (c.ahead(k).text == ":" or grouped or told):  # `over each side 3 dc`
+    if c.at("corner") or not k or not (c.ahead(k).text == ":" or grouped or told):  # `over each side 3 dc`
         return False
     gaps = any(c.ahead(j).text in ("gaps", "gap") for j in range(k))
     c.i = i + k + (c.ahead(k).text == ":")
@@ -114,6 +114,7 @@ def labelled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 _SIDED = (
     "over",
     "corners",
+    "corner",
     "sides",
     "side",
     "between",
@@ -127,6 +128,8 @@ _SIDED = (
     "gap",
 )
 """Words before a colon that say where on the motif the words behind it belong."""
+LABELS = tuple(w for w in _SIDED if w not in ("corner", "all", "gap"))
+"""Such of them as one may begin with."""
 
 
 def filled(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:

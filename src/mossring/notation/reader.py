@@ -51,7 +51,7 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
         reader.stated.append(count)
     body = reader.sequence(closer=None, depth=0)
     body, ring, cast = _own_beginning(_joined_on(body))
-    body = list(growing.to_next_space(sides.in_turn(_told_later(_slipped_in(_stood(_started(body)))))))
+    body = list(growing.to_next_space(sides.in_turn(_told_later(_slipped_in(_stood(_started(_lifted(body))))))))
     written = any(isinstance(n, Join) for n in body) or closing.starts_with_chain(body)
     return RoundTree(
         tuple(body),
@@ -168,8 +168,16 @@ def _started(body: list[Node]) -> list[Node]:
     return [*body[:k], chain, replace(first, group=first.group[1:]), *body[k + 1 :]]
 
 
+def _lifted(body: list[Node]) -> list[Node]:
+    """`turn with 3 ch`, `turn, ch 3` at the end: the chain is made before, for what comes next."""
+    turn, chain = (*body[-2:], None, None)[:2]
+    if not isinstance(turn, Act) or turn.what != "turn" or not isinstance(chain, Chain) or chain.label or len(body) < 3:
+        return body
+    return [*body[:-2], chain, turn]
+
+
 def _stood(body: list[Node]) -> list[Node]:
-    """`standing dc in any corner: (3 dc, ch 2, 3 dc) in each corner around`: the standing stitch is the first of these."""
+    """`standing dc in any corner: (3 dc, ch 2, 3 dc) in each corner around`: it is the first stitch of these."""
     k = next((k for k, n in enumerate(body) if not isinstance(n, Act)), len(body))
     first, group = (*body[k : k + 2], None, None)[:2]
     group = group.body[0] if isinstance(group, Repeat) and group.body else group
@@ -279,7 +287,7 @@ class Reader:
                 if depth == 0 and remarks.sentence(c):
                     continue
                 self.instruction(nodes, marks, depth)
-                grouping.settle(nodes, self.all_in, max(marks.open.values(), default=0))
+                grouping.settle(nodes, c.text, self.all_in, max(marks.open.values(), default=0))
                 self.all_in = False
                 if depth == 0:
                     grouping.one_place_at_start(nodes)

@@ -25,7 +25,7 @@ from mossring.notation.marks import MAX_NESTING, MAX_TIMES, Marks
 from mossring.notation.sofar import again, behind_then, run_so_far
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Chain, Node, Repeat, Span, Target, Together, Trouble, Until, Where, Work
-from mossring.notation.until import END, read_until
+from mossring.notation.until import ALONG_A_SIDE, END, read_until
 from mossring.notation.words import NUMBERS
 
 if TYPE_CHECKING:
@@ -105,7 +105,9 @@ def held(r: Reader, nodes: list[Node], depth: int) -> None:
     if not c.accept(_OPEN[opener]) and not any(t.kind == "nesting" for t in c.troubles):
         c.troubles.append(Trouble("bracket", (c.tokens[i].start, c.tokens[i].end), {"mark": opener}))
     begun = len(nodes)
-    nodes.extend(_after_bracket(r, inner, i))
+    last = nodes[-1] if nodes else None
+    until = last.where.until if isinstance(last, Work) else last.until if isinstance(last, Repeat) else None
+    nodes.extend(_after_bracket(r, inner, i, at_corner=until == ALONG_A_SIDE))
     r.bracketed = (begun, len(nodes))
 
 
@@ -141,7 +143,8 @@ def _named_bare(c: Cursor) -> bool:
     return bool(opens)
 
 
-def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
+def _after_bracket(r: Reader, inner: list[Node], i: int, at_corner: bool) -> list[Node]:
+    """What a bracket and the words behind it mean. at_corner: what stands before it ends at a corner."""
     c = r.c
     times_at = c.i
     pair = c.ahead().text + c.ahead(2).text in ("()", "[]") and c.ahead(4).text == "more"  # `Repeat { } 2 more times`
@@ -152,7 +155,7 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
     times = c.times()
     if times is None and c.i > times_at and (c.token.kind == "end" or c.at("(", "[", "-", ".", ";", ",", "around")):
         far = read_until(c) or END  # `[...] repeat`
-        return [Repeat(tuple(inner), None, c.span_from(i), until=far)]
+        return [Repeat(again(inner, len(inner), starred=True), None, c.span_from(i), until=far)]
     if times is None:
         c.i = times_at
     times_span = c.span_from(times_at) if times is not None else None
@@ -177,7 +180,8 @@ def _after_bracket(r: Reader, inner: list[Node], i: int) -> list[Node]:
             return _many_in(r, group, times, i, times_span)
         return sweeps.swept(r, [Work(group, w, c.span_from(i)) for w in places.read_places(c)])
     if times is None and until is None:
-        cornered = c.tokens[i - 1].text == "corner" and grouping.unplaced(inner)  # `7 dc, corner (2 dc, ch 2, 2 dc)`
+        # `7 dc, corner (2 dc, ch 2, 2 dc)`, `dc to corner, (2 dc, ch 2, 2 dc)`
+        cornered = (at_corner or c.tokens[i - 1].text == "corner") and len(inner) > 1 and grouping.unplaced(inner)
         place = Where("next", (targets.CORNER,), c.span_from(i))
         return [Work(grouping.as_group(r, inner), place, c.span_from(i))] if cornered else inner
     body = again(inner, len(inner), starred=True)  # `(2 dc in first, 1 dc in next) x 10`
@@ -297,11 +301,13 @@ def _groups_wanted(c: Cursor, body: Sequence[Node], before: Sequence[Node], i: i
 
 def _ended(r: Reader, whole: Repeat, cut: int | None, i: int) -> list[Node]:
     """A repeat with what is said of how its last pass ends, and what stands for that pass."""
-    cut = endings.cut_said(r, cut)
+    stop, cut = cut, endings.cut_said(r, cut)
     after = endings.after_corner(r, whole.body) if cut is None and whole.times is not None else None
     if after is not None:
         return [replace(whole, cut=after)]
     more = any(t.text in ("more", "again", "all", "total", "altogether") for t in r.c.tokens[i : r.c.i])
+    if stop is not None and endings.up_to_cut(r):
+        return [replace(whole, loose=whole.times is not None and not more), *whole.body[:stop]]
     if cut is None and (ended := endings.ending_with(r, whole)) is not None:
         return [ended]
     omitted = endings.omitted(r) if cut is None else None

@@ -13,9 +13,11 @@ _SIDE = Until("side")
 
 
 def on_each_side(c: Cursor) -> bool:
-    """`on each side`, `between the corners` behind what is worked there."""
+    """`on each side`, `between the corners`, `between` behind what is worked there."""
     save = c.i
     if c.accept("between"):  # `2 groups between the corners`
+        if c.token.kind == "end" or c.ends(0):
+            return True
         c.accept("each", "every", "all")
         if c.accept("corners", "corner"):
             return True

@@ -10,7 +10,7 @@ from mossring.notation import grouping, places, targets
 from mossring.notation.cursor import Cursor
 from mossring.notation.marks import MAX_NESTING, Marks
 from mossring.notation.tokens import Token
-from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Together, Until, Where, Work
+from mossring.notation.tree import Act, Chain, Make, Node, Repeat, Skip, Span, Together, Until, Where, Work
 from mossring.notation.until import END, read_until
 from mossring.notation.words import NUMBERS
 
@@ -23,16 +23,37 @@ def alternately(r: Reader, nodes: list[Node]) -> bool:
     c = r.c
     i = c.i
     pair = nodes[-2:]
-    if (
-        c.ahead().text.startswith(("colour", "color", "yarn"))
-        or len(pair) < 2
-        or not all(isinstance(n, Work) and n.where.mode in ("next", "same") for n in pair)
-    ):
+    if c.ahead().text.startswith(("colour", "color", "yarn")):
+        return False
+    if not pair or not isinstance(pair[-1], Work):
+        return (c.opens_stitch(1) or c.opens_stitch(2)) and _alternating(r, nodes)
+    if len(pair) < 2 or not all(isinstance(n, Work) and n.where.mode in ("next", "same") for n in pair):
         return False
     c.i += 1
     until = read_until(c) or END
     body = tuple(grouping.in_one_place(n) for n in pair)
     nodes[-2:] = [Repeat(body, None, (pair[0].span[0], c.span_from(i)[1]), until=until)]
+    return True
+
+
+def _alternating(r: Reader, nodes: list[Node]) -> bool:
+    """`alternate 1 dc and 2 dc in each st`: the two in turn."""
+    c = r.c
+    i = c.i
+    c.i += 1
+    c.accept("between")
+    both: list[Node] = []
+    r.instruction(both, Marks(), 0)
+    c.accept("and")
+    r.instruction(both, Marks(), 0)
+    one, other = (*both, None, None)[:2]
+    if len(both) != _SEVERAL or not isinstance(one, Work) or not isinstance(other, Work) or one.where.said:
+        raise c.fail("instruction", token=c.tokens[i])
+    until = other.where.until or read_until(c) or END
+    where = replace(other.where, mode="next", until=None)
+    both = [grouping.in_one_place(one), grouping.in_one_place(other)]
+    body = tuple(replace(n, where=where) for n in both if isinstance(n, Work))
+    nodes.append(Repeat(body, None, c.span_from(i), until=until))
     return True
 
 
@@ -44,13 +65,11 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     if _all_this(c):
         times = c.times()
         _in_all(c)
-        begun = r.begun if len(nodes) > r.begun else r.begun_before  # `...; do this 3 times`, or a sentence of its own
-        begun = marks.open[next(iter(marks.close))] if marks.close else begun
+        begun = _sentence(r, nodes, marks)
         if times is not None and len(nodes) > begun:
             c.forgive(i)
             times += any(t.text in ("more", "again") for t in c.tokens[i : c.i])
-            body = again(nodes, len(nodes) - begun)
-            nodes[begun:] = [Repeat(body, times, c.span_from(i), times_span=c.span_from(i))]
+            _once_more(nodes, begun, times, c.span_from(i))
             marks.open.clear()
             marks.close.clear()
             return True
@@ -66,7 +85,8 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     placed = isinstance(last, Work) and last.where.said and last.where.mode == "next" and last.where.count == 1
     unmarked = not (marks.open or marks.close) or (c.at("x") and not marks.close)  # `*..., 2 dc in gap x 2*`
     alone = placed and not behind and unmarked  # `(3 dc, ch 1) in next sp three times`
-    times = c.times() if behind or hole or alone else None
+    tied = _since_stop(r, nodes, i) if c.at("x", "*") and unmarked and not behind else 0
+    times = c.times() if behind or hole or alone or tied >= _SEVERAL else None
     _in_all(c)
     if times and hole and c.accept("in", "into") and not targets.read_ring(c):
         times = None
@@ -77,7 +97,7 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     run = len(nodes) - marks.open[next(iter(marks.close))] if marks.close else run_so_far(nodes)
     since = _since_then(r, nodes, i)
     run = since if _SEVERAL <= since < run and not marks.close else run
-    tied = _since_comma(r, nodes, i) if hole and not behind else 0  # `ch 3 2 dc ch 1, 3 dc ch 1 three times`
+    tied = _since_comma(r, nodes, i) if hole and not behind else tied  # `ch 3 2 dc ch 1, 3 dc ch 1 three times`
     run = tied if _SEVERAL <= tied < run and not marks.close else run
     sentence = len(nodes) - r.begun if r.begun else 0
     run = sentence if _SEVERAL <= sentence < run and not marks.close else run
@@ -119,24 +139,52 @@ def other_sides(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     """`..., same on the other 3 sides`, `..., do all 4 sides`, `all sides alike`: what its sentence has, all round."""
     c = r.c
     said = _OTHER_SIDES.match(c.text, c.token.start)
-    sentence = len(nodes) - (r.begun if len(nodes) > r.begun else r.begun_before)
-    run = min(sentence, run_so_far(nodes))
-    run = len(nodes) - marks.open[next(iter(marks.close))] if marks.close else run
-    if not said or run < 1 or (marks.open and not marks.close):
+    begun = _sentence(r, nodes, marks)
+    if not said or len(nodes) <= begun or (marks.open and not marks.close):
         return False
     i = c.i
     while c.token.kind != "end" and c.token.start < said.end():
         c.i += 1
     c.forgive(i)
-    body = again(nodes, run)
-    start = nodes[-run - 1] if run < sentence else None
-    if isinstance(start, Chain) and start.n > 1 and (whole := _with_its_start(body[0])):
-        nodes.append(Repeat((whole, *body[1:]), None, c.span_from(i), until=END, loose=True))
-    else:
-        nodes[len(nodes) - run :] = [Repeat(body, None, c.span_from(i), until=END, loose=True)]
+    if not marks.close and not _start_within(nodes, begun):
+        begun = max(begun, len(nodes) - run_so_far(nodes))
+    _once_more(nodes, begun, None, c.span_from(i))
     marks.open.clear()
     marks.close.clear()
     return True
+
+
+def _sentence(r: Reader, nodes: list[Node], marks: Marks) -> int:
+    """Where what stands between stars begins, else the sentence, or the one before where this has had nothing yet."""
+    if marks.close:
+        return marks.open[next(iter(marks.close))]
+    return r.begun if len(nodes) > r.begun else r.begun_before
+
+
+def _start_within(nodes: list[Node], begun: int) -> int:
+    """Where the starting chain stands with which what comes again begins, that is a stitch of its first side; else 0
+    (nothing is slipped before a chain that the round begins with)."""
+    k = next(
+        (k for k in range(begun, len(nodes)) if not isinstance(nodes[k], Act) and not grouping.is_slip(nodes[k])), 0
+    )
+    start = nodes[k] if k + 1 < len(nodes) else None
+    stands = isinstance(start, Chain) and start.n > 1 and (start.label is None or start.label.stitch)
+    return k + 1 if stands and _with_its_start(nodes[k + 1]) else 0
+
+
+def _once_more(nodes: list[Node], begun: int, times: int | None, span: Span) -> None:
+    """The instructions from begun on, so many times in all (None: all round); where they begin with the chain of a
+    first stitch, the others begin with that stitch."""
+    after = _start_within(nodes, begun)
+    whole = _with_its_start(nodes[after]) if after else None
+    if whole is None:
+        body = again(nodes, len(nodes) - begun)
+        until = END if times is None else None
+        nodes[begun:] = [Repeat(body, times, span, until, times_span=span, loose=times is None)]
+    elif times is None:
+        nodes.append(Repeat((whole, *nodes[after + 1 :]), None, span, END, loose=True))
+    elif times > 1:
+        nodes.append(Repeat((whole, *nodes[after + 1 :]), times - 1, span, times_span=span, loose=True))
 
 
 def _with_its_start(first: Node) -> Work | None:
@@ -216,6 +264,12 @@ def behind_then(r: Reader, nodes: list[Node], i: int) -> int:
     opens = run[0] if len(run) >= _SEVERAL else None
     spaced = isinstance(opens, Work) and bool(opens.where.targets) and opens.where.targets[0].is_space
     return len(run) if spaced else len(nodes)
+
+
+def _since_stop(r: Reader, nodes: list[Node], i: int) -> int:
+    """How many of the last instructions stand together, with nothing between them: `1 sc 1 inc x6`."""
+    stop = next((t.start for t in _words_before(r, i) if t.kind == "mark" or t.text in ("and", "then")), -1)
+    return sum(n.span[0] > stop for n in nodes[-_FAR:])
 
 
 def _since_comma(r: Reader, nodes: list[Node], i: int) -> int:

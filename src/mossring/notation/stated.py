@@ -188,7 +188,7 @@ def _counts(c: Cursor) -> list[Stated] | None:
         n = c.number()
         if n is None:
             return out if out and i == c.i else None
-        if c.accept("x"):  # `(4 x 7 dc, 4 x ch-2)`
+        if c.ahead().kind in ("num", "word") and c.accept("x"):  # `(4 x 7 dc, 4 x ch-2)`
             n *= c.number() or 1
         bracketed = c.at("(") and c.ahead().kind == "num" and c.ahead(2).text == ")"
         if bracketed and c.ahead(3).kind == "word":  # `60 (76) dc`: of two rounds
@@ -350,7 +350,7 @@ def _what(c: Cursor) -> str | None:
     if c.accept(*GROUP_WORDS):
         _of_so_many(c)
         return "groups"
-    if c.accept("corner", "corners", "side", "sides", "repeats", "increases", "inc", "incs", "points"):
+    if c.accept("corner", "corners", "side", "sides", "repeats", "increases", "inc", "incs"):
         return "chains"
     if c.at("chs", "chains"):
         c.i += 1

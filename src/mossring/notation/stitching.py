@@ -6,7 +6,19 @@ from dataclasses import replace
 from itertools import takewhile
 from typing import TYPE_CHECKING, Literal
 
-from mossring.notation import grouping, increases, labels, legs, places, sides, specials, sweeps, targets, unnamed
+from mossring.notation import (
+    grouping,
+    increases,
+    labels,
+    legs,
+    links,
+    places,
+    sides,
+    specials,
+    sweeps,
+    targets,
+    unnamed,
+)
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
@@ -132,7 +144,7 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     if key is None and n is not None and unnamed.goes_on(c):  # `dc in next st, 2 in next st`: of the same stitch
         key = r.last_stitch or ""
         return placed(r, Make(key, n, c.span_from(i), part=part or r.part), i)
-    if key is None and (name := _unnamed(c)):
+    if key is None and (name := unnamed.special(c)):
         raise c.fail("undefined", name=name)
     if key is None:
         raise c.fail("instruction")
@@ -181,6 +193,8 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     make = Make(key, 1 if count is None else count, c.span_from(i), part=part, closing=_closing(c))
     if start:
         make = replace(make, start=start)  # type: ignore[arg-type]
+        if start == "beg":
+            _made_so(c)
     stitch = lookup(key)
     r.last_stitch = key if not stitch.made else stitch.base or r.last_stitch
     if stitch.made == "tog" or (stitch.made == "cl" and c.at("over", "across", "using", "working")):
@@ -188,19 +202,19 @@ def _counted(r: Reader, i: int, start: str, part: str) -> list[Node]:
     return placed(r, make, i)
 
 
+def _made_so(c: Cursor) -> None:
+    """`beg cluster (ch 3, dc2tog)`: how it is made is passed."""
+    words = list(takewhile(lambda t: t.text not in (")", ""), (c.ahead(k) for k in range(1, 14))))
+    stands = any(t.text in CHAIN_WORDS for t in words) and any(t.text in ("tog", "cl", "cluster") for t in words)
+    if c.at("(") and stands and c.ahead(len(words) + 1).text == ")":
+        c.i += len(words) + 2
+
+
 def _reaching(c: Cursor) -> None:
     """`long dc in st 2 rounds below`, `spike sc in rnd 1`: that it reaches down is told by its place."""
     if c.at("long", "spike", "elongated", "dropped") and c.opens_stitch(1):
         place = takewhile(lambda t: t.text not in (",", ";", ".", ""), (c.ahead(k) for k in range(2, 14)))
         c.i += any(t.text in ROUND_WORDS or t.text == "below" for t in place)
-
-
-def _unnamed(c: Cursor) -> str:
-    """A special stitch that nobody described, by its name: `V-st in next st`, `shell in next sp`; or nothing."""
-    k = 2 if c.ahead().text in STITCH_WORDS and c.token.kind == "word" else 1
-    if not (k > 1 or c.at(*GROUP_WORDS)) or c.ahead(k).text not in ("in", "into", "around", "over"):
-        return ""
-    return c.text[c.token.start : c.ahead(k - 1).end]
 
 
 def _called_also(c: Cursor, key: str) -> None:
@@ -396,7 +410,7 @@ def worked_in(r: Reader, wheres: list[Where], i: int, depth: int) -> list[Node]:
         if times is not None:  # `into ring work [4 tr, 3 ch] three times`
             group = (Repeat(group, times, c.span_from(i)),)
         return [Work(group, w, c.span_from(i)) for w in wheres]
-    made = c.named()
+    made = c.named() or links.groups_in_place(r)
     if made is not None:
         return [Work(made, w, c.span_from(i)) for w in wheres]
     if c.at("standing", "chainless") or c.chained():  # `into same corner: ch 3, 2 dc, ch 2, 3 dc.`

@@ -80,5 +80,5 @@ def asks(line: str) -> bool:
 def asked(words: str) -> bool:
     """Whether what stands behind a heading is work and no remark."""
     return names_stitches(words) or bool(
-        re.match(r"(?:rep|repeat|as|same as|like|in|row|rnd|round)\b", words, re.IGNORECASE)
+        re.match(r"(?:rep|repeat|as|same as|like|in|row|rnd|round)\b|work (?:row|rnd|round)\b", words, re.IGNORECASE)
     )

@@ -1,9 +1,10 @@
-"""Numbers that stand where a stitch should be named, and are of the stitch named last: `dc in next st, 2 in next`."""
+"""What stands where a stitch should be named: numbers of the stitch named last (`dc in next st, 2 in next`), and the
+name of a special stitch that nobody described."""
 
 from __future__ import annotations
 
 from mossring.notation import targets
-from mossring.notation.cursor import CHAIN_WORDS, Cursor
+from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.words import ORDINALS
 
 _OPEN = ("(", "[")
@@ -27,6 +28,14 @@ def goes_on(c: Cursor) -> bool:
     opens = opens or (c.token.text in ORDINALS and c.ends(1))  # `1 sc in first st, 3 in second`
     c.i -= 1
     return opens
+
+
+def special(c: Cursor) -> str:
+    """A special stitch that nobody described, by its name: `V-st in next st`, `shell in next sp`; or nothing."""
+    k = 2 if c.ahead().text in STITCH_WORDS and c.token.kind == "word" else 1
+    if not (k > 1 or c.at(*GROUP_WORDS)) or c.ahead(k).text not in ("in", "into", "around", "over"):
+        return ""
+    return c.text[c.token.start : c.ahead(k - 1).end]
 
 
 def _in_a_bracket(c: Cursor) -> bool:

@@ -39,6 +39,8 @@ def read_until(c: Cursor) -> Until | None:
         return ALONG_A_SIDE if side else Until("across")
     if c.at("between"):
         return _between_corners(c)
+    if _to_join(c):
+        return END
     up = c.at("up") and c.ahead().text == "to"
     if (up or c.at("to", "until", "till")) and not c.phrase("to", "join") and not c.phrase("to", "form"):
         till = c.at("until", "till")
@@ -47,6 +49,16 @@ def read_until(c: Cursor) -> Until | None:
             return END
         return _until_what(c)
     return None
+
+
+def _to_join(c: Cursor) -> bool:
+    """`to join; join`, `to the join`: to the end. A join that is to be made there (`sl st in first dc to join`) is no
+    end."""
+    joins = c.ahead(2).text in (";", ",", ".") and c.ahead(3).text in ("join", "ss", "sl", "slst", "slip")
+    if c.phrase("to", "the", "join") or c.phrase("to", "joining") or (c.phrase("to", "join") and joins):
+        c.i += 3 if c.ahead().text == "the" else 2
+        return True
+    return False
 
 
 def _between_corners(c: Cursor) -> Until | None:

@@ -58,6 +58,8 @@ SHORT = {
     "tch": "ch",
     "cnr": "corner",
     "cnrs": "corners",
+    "point": "corner",
+    "points": "corners",
     "asterisk": "*",
     "asterisks": "*",
     "stem": "post",

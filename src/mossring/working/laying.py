@@ -84,6 +84,7 @@ def _foundation(state: State, nodes: tuple[Node, ...], flat: bool) -> Laid:
     worked = any(isinstance(n, Work | Repeat) for n in nodes[1:])
     if nth is None and worked and isinstance(nodes[0], Skip) and nodes[0].where.mode in ("next", "first"):
         nth, nodes = nodes[0].where.count + 1, nodes[1:]  # `miss 1 ch, 1 dc in each of next 10 ch`
+    nth = _to_turn(begin.chains, nodes) if nth is None and flat else nth
     skipped, nodes, written = (0, nodes, False) if nth is None else _turning_chain(nth, nodes, state, flat)
     n = max(1, begin.chains - skipped)
     kind = begin.stitch or "fch"
@@ -117,6 +118,13 @@ def from_hook(nodes: Sequence[Node]) -> int | None:
         if not isinstance(node, Chain | Act):
             return None
     return None
+
+
+def _to_turn(chains: int, nodes: Sequence[Node]) -> int | None:
+    """`Ch 10.` above `9 sc, turn`: which chain from the hook the first goes into, where one is left over, to turn."""
+    works = [n for n in nodes if not isinstance(n, Act)]
+    made = [n.where.count for n in works if isinstance(n, Work) and not n.where.said and n.where.mode == "next"]
+    return 2 if len(made) == len(works) and sum(made) == chains - 1 else None
 
 
 def _turning_chain(nth: int, nodes: tuple[Node, ...], state: State, flat: bool) -> tuple[int, tuple[Node, ...], bool]:

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
 from mossring.notation.tree import Join, Node, Repeat, Skip, Target, Together, Where, Work
+from mossring.notation.until import END
 from mossring.working import reach
 from mossring.working.budget import OverLimitError, UnworkableError
 from mossring.working.edge import SKIPPED
@@ -175,3 +176,12 @@ def before_the_start(body: Sequence[Node]) -> frozenset[int]:
 
 def _sweeps(node: Node) -> bool:
     return isinstance(node, Work) and node.where.mode == "each"
+
+
+def all_found(sweep: Work, worked: set[int]) -> None:
+    """Of what is worked on the way round, nothing may be meant for spaces that there are none of. worked: the ids of
+    what found its places. Raises UnworkableError."""
+    for work in (sweep, *sweep.also):
+        spaces = all(t.is_space or t.kind == "gap" for t in work.where.targets)
+        if id(work) not in worked and spaces and sweep.where.until == END:
+            raise UnworkableError("no such place", work.where.span, target=work.where.targets[0], left=0)

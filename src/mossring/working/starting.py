@@ -81,17 +81,20 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
     if join and join.into == "stitch" and not counts and not (join.top and tall):
         return Label(None)
     fits = following is not None and chain.n in lookup(following).chains
+    if not (fits or counts or before) and (meshed := mesh_start(chain.n, after, beside=0)):
+        return meshed
     if fits or counts or (join and join.into == "chain"):
         return Label(_replacing(chain.n, following))
     return before or Label(None)
 
 
-def mesh_start(skipped: int, after: Sequence[Node]) -> Label | None:
-    """`dc in 6th ch from hook, *ch 1, sk 1 ch, dc in next ch`: five chains are a dc, a chain, and one passed over."""
+def mesh_start(chains: int, after: Sequence[Node], beside: int = 1) -> Label | None:
+    """`dc in 6th ch from hook, *ch 1, sk 1 ch, dc in next ch`: five chains are a dc, a chain, and one passed over
+    (beside: times the space); `ch 4, sk 1 st, dc in next st, *ch 1, ...`: a dc and a chain."""
     first = next(makes(after), None)
     across = next((n.n for n in flat(after) if isinstance(n, Chain)), 0)
     tall = lookup(first.stitch).chains[:1] if first and first.stitch else ()
-    return Label(first.stitch, across) if first and across and tall == (skipped - 2 * across,) else None
+    return Label(first.stitch, across) if first and across and tall == (chains - (1 + beside) * across,) else None
 
 
 def _replacing(n: int, following: str | None) -> str:

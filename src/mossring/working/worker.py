@@ -288,6 +288,7 @@ class Worker(Maker):
             stop = self._last_row_end(stop)
         u = edge.pos
         n = len(edge.made)
+        worked: set[int] = set()
         alone = node.group[0] if len(node.group) == 1 else None
         plain = isinstance(alone, Make) and alone.n == 1 and alone.is_plain and alone.stitch != "slst"
         if plain and isinstance(alone, Make) and len(sweeps) == 1 and sweeps[0][1] == ANY_STITCH:
@@ -299,11 +300,14 @@ class Worker(Maker):
                 if edge.fits(m, u, target):
                     edge.between = edge.is_between(u, target)
                     self.in_place(work.group, u, work.span, target)
+                    worked.add(id(work))
                     stop = min(stop, edge.end)
                     break
             u += 1
         self.budget.step(node.span, max(1, u - edge.pos))
         edge.pos = max(edge.pos, u)
+        if node.also and not edge.line:
+            passes.all_found(node, worked)
 
     def _stitch_by_stitch(self, kind: str, stop: int, span: Span) -> int:
         """One stitch in each stitch: by far the commonest sweep. Returns the place where it stops."""
