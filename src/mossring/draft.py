@@ -32,10 +32,10 @@ from mossring.notation import (
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import HABIT, evidence, weighed
 from mossring.notation.grouping import begun_chainless
-from mossring.notation.growing import ended, evenly, grown_as_told, in_full, last_corner
+from mossring.notation.growing import ended, evenly, grown_as_told, has_corner, in_full, last_corner, once_around
 from mossring.notation.heads import read_head
 from mossring.notation.kept import Kept
-from mossring.notation.tree import Make, Work
+from mossring.notation.tree import Make, Repeat, Work
 from mossring.notation.within import more_rounds, said_within
 from mossring.readings import otherwise, without_odd_words
 from mossring.shape import (
@@ -311,10 +311,10 @@ def _work_by(
                 return draft
             troubles: list[Trouble] = []
             source = tree
+            below = [m.kind for m in state.before.made if m.counted] if tree.grows and state.before else []
             if tree.repeat_of is not None:
-                source = _meant(tree, bodies, line, number, troubles)
+                source = _meant(tree, bodies, line, number, below, troubles)
             elif tree.grows and state.before:
-                below = [m.kind for m in state.before.made if m.counted]
                 source = replace(tree, body=evenly(tree.body, tree.grows[0].n, below))
             yarn = line.yarn or tree.yarn
             body = "" if source is tree else repr(source.body)
@@ -353,10 +353,15 @@ def _stands_on(done: WorkedRound) -> int:
 
 
 def _meant(
-    tree: RoundTree, bodies: dict[int, RoundTree], line: RoundLine, number: int, troubles: list[Trouble]
+    tree: RoundTree,
+    bodies: dict[int, RoundTree],
+    line: RoundLine,
+    number: int,
+    below: Sequence[str],
+    troubles: list[Trouble],
 ) -> RoundTree:
     """The round that `as Rnd 3` means, or which of them `as Rnds 2 and 3` does in its turn, grown where it says so;
-    the tree itself if there is none."""
+    the tree itself if there is none. below: the stitches that it is worked into, by kind."""
     nth = number - line.first
     first, last = tree.repeat_of or -1, tree.repeat_to or -1
     meant = (first + line.shift if first > 0 else line.first + first) + nth % max(1, last - first + 1)
@@ -373,7 +378,11 @@ def _meant(
         source = replace(source, body=ended(source.body, end))
     if not tree.grows:
         return source
-    body = grown_as_told(source.body, tree.grows[0])
+    told = tree.grows[0]
+    body = grown_as_told(source.body, told)
+    spread = any(isinstance(n, Repeat) for n in source.body) or has_corner(source.body)
+    if told.kind == "on" and told.n and below and (body is None or not spread):
+        body = evenly(once_around(told.span), told.n, below)
     if body is None:
         troubles.append(Trouble("not grown", tree.repeat_span, {"round": meant}))
         return source

@@ -52,7 +52,7 @@ def guess_shape(doc: Document, work: Work) -> Draft:
             return _oblong(draft, n)
     circle = work(Shape("circle", 0))
     told = titled or _told_shape(circle, work)
-    return work(told) if told else circle
+    return _oblong(work(told), told.sides) if told else circle
 
 
 def _begun_with(draft: Draft, n: int) -> Shape | None:

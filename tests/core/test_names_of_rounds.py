@@ -109,3 +109,65 @@ def test_a_title_is_not_kept_with_the_rounds_below_it() -> None:
     rounds = "US terms\nMagic ring\nRnd 1: *3 dc, ch 2*, repeat 4 times, join\n"
     for title, corners in (("Reed tile", 5), ("Reed square", 4), ("Reed tile", 5)):
         assert len(work_draft(f"{title}\n{rounds}").rounds[0].worked.corners) == corners
+
+
+_BEFORE = "Rnd 1: 12 dc in ring, join (12)\nRnd 2: 2 dc in each dc, join (24)\n"
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        "To finish: 1 round of sc.",
+        "Work one round of sc around the edge.",
+        "Then work a round of crab stitch.",
+        "Finish with a round of sc.",
+        "Last: sc around",
+        "Now work one more round in sc.",
+        "Sc around once more.",
+        "Sc in each st around. Join. Fasten off.",
+        "Trim: sc in each st.",
+        "Join new colour and sc in each st around.",
+        "With B, sc in each st around; join; fasten off.",
+        "Round of sc: sc in every st.",
+        "Add a last round of single crochet.",
+    ],
+)
+def test_a_line_without_a_head_that_works_around_is_a_round(line: str) -> None:
+    draft = work_draft(_BEFORE + line)
+    assert [r.worked.stitches for r in draft.rounds] == [12, 24, 24]
+    assert not any(r.tree.troubles for r in draft.rounds)
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        "Sc in each st around gives the neatest edge.",
+        "The round of sc keeps the edge firm.",
+        "Leave a tail of 20 cm to sew with.",
+        "If it cups, work a round of sc with a larger hook.",
+        "Make 12 of these.",
+    ],
+)
+def test_a_remark_below_the_rounds_is_none(line: str) -> None:
+    draft = work_draft(_BEFORE + line)
+    assert len(draft.rounds) == 2
+    assert line in [note.text for note in draft.doc.notes]
+
+
+@pytest.mark.parametrize(
+    ("line", "counts"),
+    [
+        ("Continue increasing 12 sts every round for 2 more rounds.", [36, 48]),
+        ("Work 2 more rounds, increasing 12 sts on each.", [36, 48]),
+        ("For the next two rounds increase 12 dc evenly.", [36, 48]),
+        ("2 rounds of plain dc.", [24, 24]),
+        ("Work 2 rounds even in dc.", [24, 24]),
+        ("Rnds 3-4: work even", [24, 24]),
+        ("Then for three rounds: dc in each dc, join.", [24, 24, 24]),
+        ("All further rounds (3 to 5): dc in each dc, join.", [24, 24, 24]),
+        ("Rnd 3 (and 4, 5): dc in each dc, join.", [24, 24, 24]),
+    ],
+)
+def test_several_rounds_asked_for_in_one_line(line: str, counts: list[int]) -> None:
+    draft = work_draft(_BEFORE + line)
+    assert [r.worked.stitches for r in draft.rounds] == [12, 24, *counts]

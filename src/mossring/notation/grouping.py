@@ -9,7 +9,21 @@ from typing import TYPE_CHECKING
 
 from mossring.notation import labels, places, sweeps
 from mossring.notation.targets import CORNER
-from mossring.notation.tree import Act, Chain, Label, Make, Node, Repeat, Skip, Target, Together, Trouble, Where, Work
+from mossring.notation.tree import (
+    Act,
+    Chain,
+    Join,
+    Label,
+    Make,
+    Node,
+    Repeat,
+    Skip,
+    Target,
+    Together,
+    Trouble,
+    Where,
+    Work,
+)
 from mossring.stitches.table import composed, is_stitch, lookup
 
 if TYPE_CHECKING:
@@ -29,7 +43,8 @@ def as_group(r: Reader, inner: list[Node]) -> tuple[Node, ...]:
         elif isinstance(node, Together):
             if any(isinstance(leg, Where) and leg.said for leg in node.legs):
                 r.c.troubles.append(Trouble("place in a place", node.span, {}))
-            out.append(node.make)
+            whole = _in_one(node)
+            out += whole.group if isinstance(whole, Work) else [node.make]
         elif isinstance(node, Repeat):
             out.append(replace(node, body=as_group(r, list(node.body))))
         elif isinstance(node, Chain | Make):
@@ -252,6 +267,11 @@ def all_at_start(nodes: list[Node]) -> None:
         nodes[-3:] = [Work(group, Where("same", (), second.span), (first.span[0], second.span[1]))]
 
 
+def is_name(node: Node) -> bool:
+    """Whether a node is a stitch by itself, without a number or a place."""
+    return unsaid(node) and _single(node)
+
+
 def unplaced(nodes: Sequence[Node]) -> bool:
     """Whether nothing here has a place of its own yet."""
     return all(isinstance(n, Chain) or unsaid(n) for n in nodes)
@@ -304,6 +324,13 @@ def label_last(nodes: list[Node], label: Label, end: int) -> None:
     if isinstance(last, Chain):
         nodes[-1] = replace(last, label=labels.of_chain(label, last.n), span=(last.span[0], end))
         _chainless(nodes, label)
+        return
+    begun = next((k for k, n in enumerate(nodes) if not isinstance(n, Act) and not is_slip(n)), 0)
+    start = nodes[begun]
+    if (
+        isinstance(last, Join) and isinstance(start, Chain) and not start.label
+    ):  # `ch 3, ..., join. (Ch 3 counts as dc.)`
+        nodes[begun] = replace(start, label=replace(labels.of_chain(label, start.n), throughout=True))
         return
     before = nodes[-2] if len(nodes) > 1 else None
     if (

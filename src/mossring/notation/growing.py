@@ -7,7 +7,7 @@ from dataclasses import replace
 from itertools import groupby
 
 from mossring.notation.targets import ANY_STITCH, CORNER
-from mossring.notation.tree import Act, Chain, Growth, Make, Node, Repeat, Target, Together, Until, Where, Work
+from mossring.notation.tree import Act, Chain, Growth, Make, Node, Repeat, Span, Target, Together, Until, Where, Work
 from mossring.notation.until import END
 from mossring.stitches.table import composed, is_stitch
 
@@ -20,6 +20,8 @@ def grown_as_told(body: Sequence[Node], told: Growth) -> tuple[Node, ...] | None
         return spread(body, 0, told.n)
     if told.kind == "between":
         return spread(body, told.n)
+    if told.kind == "on" and any(isinstance(n, Work) and n.also for n in body):
+        return tuple(body)  # `dc in each dc, (2 dc, ch 2, 2 dc) in each corner` goes around by itself
     if told.kind == "on" and not has_corner(body):
         return spread(body, 1)
     if told.kind in ("groups", "on") and only_corners(body):
@@ -166,6 +168,11 @@ def ended(body: Sequence[Node], end: Sequence[Node]) -> tuple[Node, ...]:
     if not works or last < 0:
         return tuple(body)
     return (*body[: last + 1], *works, *(n for n in body[last + 1 :] if not isinstance(n, Work)))
+
+
+def once_around(span: Span) -> tuple[Node, ...]:
+    """A stitch in each, of the kind that is there."""
+    return (Work((Make("", 1, span),), Where("each", (ANY_STITCH,), span, until=END), span),)
 
 
 def evenly(body: Sequence[Node], n: int, below: Sequence[str]) -> tuple[Node, ...]:

@@ -21,7 +21,7 @@ _N_WORDS = "|".join(w for w, n in NUMBERS.items() if n)
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|first|" + "|".join(ORDINALS) + ")"
 _JOINED = r"\s*(?:-|–|—|to|through|thru|and|&|\+|,)\s*"
 _YARN = r"(?:[A-Z]|MC|CC\d?|C[A-G])"
-_END = r"\s*(?:[:;.)\]=]+(?![\d.])|:(?=\d{1,2} ?[a-z])|[-–—~|>/](?=\s)|—(?=[\da-z(\[*])|[-=]>)\s*"
+_END = r"\s*(?:[:;.)\]=]+(?![\d.])|:(?=\d{1,2} ?[a-z])|[-–—~|>/]{1,2}(?=\s)|—(?=[\da-z(\[*])|[-=]>)\s*"
 _BARE_END = (
     r",?\s+(?=(?:(?:as|same|repeat|like)\b|ch|sl|ss|sc|dc|tr|hdc|htr|dtr|work|make|join|with|mr\b|magic|into\b|beg|sk|inc\b|fp|bp|puff|rep|"
     r"turn|attach|using\b|change|start|standing|"
@@ -42,7 +42,9 @@ _LEAD = (
     r"^[ \t]*(?:[-•·*>#]+[ \t]+)?(?:(?P<with>with|using|in|colou?r|col\.?|yarn)\s+(?P<yarn>" + _YARN + r")\s*[,:]\s*)?"
 )
 _ONE = r"[\[(]?(?P<word>" + _WORD + r")\s*(?:[.#]|no\.)?\s*(?P<first>" + _N + r")(?: (?:and )?(?:onwards?|on|up)\b)?"
-_MORE = r"(?P<more>(?:" + _JOINED + r"(?:(?:" + _WORD + r")\s*)?" + _N + r"\b)*)"
+_MORE = (
+    r"(?P<more>(?:(?:\s*\((?=and\b|&))?" + _JOINED + r"(?:(?:" + _WORD + r")\s*)?" + _N + r"\b)*)(?:(?<=\d)\)(?=\s*:))?"
+)
 _ORDINAL = (
     r"(?P<nth>"
     + _NTH
@@ -61,6 +63,16 @@ _HEADS = (
     re.compile(_LEAD + _ONE + r"(?P<more>(?:-\d{1,3}(?=\s+\d))?)" + _SIDE + _BARE_END, re.IGNORECASE),
     re.compile(_LEAD + _TOLD + _ORDINAL + _GOES_ON, re.IGNORECASE),
     re.compile(_LEAD + _TOLD + _ONE + _MORE + _GOES_ON, re.IGNORECASE),
+    re.compile(
+        _LEAD
+        + r"(?:all |the )*(?:further|remaining|other|later|following|next) (?P<word>rounds|rnds|rows),? \(?(?P<first>"
+        + _N
+        + r")"
+        + _MORE
+        + r"\)?"
+        + _END,
+        re.IGNORECASE,
+    ),
 )
 _PLAINLY = re.compile(r"(?P<word>Rnd |Round |Row |R)(?P<first>[1-9]\d{0,2}): (?=[A-Za-z\d(\[*])")
 """The commonest of them all: `Rnd 3: 2 dc ...`."""
@@ -81,43 +93,70 @@ _ROUNDS = r"(?:rounds?|rnds?\.?|rows?)"
 _ROUNDS_R = r"(?:rounds?|rnds?\.?|rows?|r(?= ?\d))"
 _MANY = r"(?:\d{1,3}|" + "|".join(w for w in NUMBERS if w != "zero") + r")"
 _UNNUMBERED = re.compile(
-    _LEAD
-    + r"(?:(?P<word>(?:the )?(?:next|last|final|finishing|outer|edging|edge|border) (?:(?P<many>"
-    + _MANY
-    + r") )?"
+    _LEAD + r"(?:(?:then )?(?:for )?(?P<word>(?:the )?(?:next|following|last|final|finishing|outer|edging|edge|border) "
+    r"(?:(?P<many>" + _MANY + r") )?"
     r"(?:"
     + _ROUNDS
-    + r"))|edging|border|edge|next(?=:))(?: ?\([^()]{1,30}\))?"
+    + r"))|(?:then |now )?for (?P<many2>"
+    + _MANY
+    + r") (?P<word2>"
+    + _ROUNDS
+    + r")|edging|border|edge|next(?=:))(?: ?\([^()]{1,30}\))?"
     + _SIDE
     + _IN
     + r"(?:"
     + _END
-    + r"|,\s+)(?=\S)",
+    + r"|,\s+|\s+(?=(?:inc|increase|work|rep|repeat|continue)\b))(?=\S)",
     re.IGNORECASE,
 )
 _AGAIN = re.compile(
     r"^[ \t]*(?:then |now )?(?:"
-    r"(?P<rep>(?:rep(?:eat)?|work(?= \w+ \d)) (?:the )?(?:(?:last|previous) (?:(?P<back>"
+    r"(?P<rep>(?:rep(?:eat)?|work(?= [a-z]+ ?\d)) (?:the )?(?:(?:last|previous) (?:(?P<back>"
     + _MANY
     + r") )?|(?:\d{1,3}(?:st|nd|rd|th)|second|third|fourth|fifth|sixth|seventh|eighth) )?"
     + _ROUNDS_R
     + r"(?: ?(?P<first>\d{1,3}))?"
     r"(?:" + _JOINED + r"(?:" + _ROUNDS_R + r" ?)?(?P<to>\d{1,3}))?),? (?:for )?(?:a total of )?"
     r"(?:(?P<times>once|twice|thrice|" + _MANY + r")(?: more)?(?: times?)?(?: more)?"
-    r"|(?:until|till|to|through) (?:you have |there are |the end of )?(?:(?P<upto>\d{1,3}) rows?|"
+    r"|(?:until|till|to|through) (?:you have |there are |the end of )?(?:(?P<upto>\d{1,3}) (?:rows?|rounds?|rnds?)|"
     + _ROUNDS
     + r" (?P<upto2>\d{1,3}))"
-    r"(?: in (?:all|total))?)"
+    r"(?: (?:in (?:all|total)|(?:are |have been )?(?:done|worked|made|completed?)))?)"
     r"|(?:work|crochet|continue for|make) (?P<more>"
     + _MANY
     + r") (?:more|further|additional) "
     + _ROUNDS
-    + r" (?=as |in |like )"
+    + r" (?=as |in (?:the|this|that|same|pattern|est)|like )"
     r"(?P<like>.*))[.!]?[ \t]*$",
     re.IGNORECASE,
 )
 """A line between rounds that asks for some of them again, and has no number of its own."""
 _TIMES = {"once": 1, "twice": 2, "thrice": 3}
+_SO_ON = (
+    r"(?: (?:in|as|the|this|that|same|established|way|manner|fashion|pattern|set|before|like|so|on|above|below|again"
+    r"|to increase|increasing|evenly|(?:each|every) (?:round|rnd)|\d{1,3} [a-z]{2,8}(?= (?:each|every|evenly))))*"
+)
+_GOES_FURTHER = re.compile(
+    r"[ \t]*(?:then |now )?(?P<told>(?:continue|cont|carry on|keep going|keep on|go on|proceed|work|make|crochet)"
+    + _SO_ON
+    + r" ?,? ?(?:for )?(?P<many>"
+    + _MANY
+    + r") (?:more |further |additional |other )?"
+    + _ROUNDS
+    + _SO_ON
+    + r")(?=[ ]?[.;,(]|[ ]?$| with | adding | until )",
+    re.IGNORECASE,
+)
+"""`Continue in pattern for 3 more rounds.`, `Work 2 more rounds the same way.`"""
+_PLAIN_ROUNDS = re.compile(
+    r"[ \t]*(?:then |now )?(?P<told>(?:(?:work|make|crochet|do) )?(?P<many>"
+    + _MANY
+    + r") (?:more |further )?"
+    + _ROUNDS
+    + r" (?:even |plain |straight )?(?:of |in )?(?:plain )?[a-z]+(?: crochet)?(?: (?:around|each|even))?)\W*$",
+    re.IGNORECASE,
+)
+"""`2 rounds of plain dc.`, `Work 2 rounds even in dc.`"""
 
 
 @dataclass(frozen=True, slots=True)
@@ -268,13 +307,13 @@ def read_unnumbered(line: str, last: int) -> Head | None:
     """What announces rounds after round `last` without their number (`Border:`, `Next round:`, `Last 2 rnds:`), or
     asks for some again (`Repeat rows 2 and 3 twice more.`); or None."""
     if m := _UNNUMBERED.match(line):
-        many = _number(m["many"]) if m["many"] else 1
+        many = _number(m["many"] or m["many2"] or "one")
         named = m["named"] or m["yarn"] or ""
         side = (m["side"] or "").lower()
         return Head(
             last + 1,
             last + many,
-            "row" in (m["word"] or "").lower(),
+            "row" in (m["word"] or m["word2"] or "").lower(),
             "WS" if side in ("ws", "wrong side") else "RS" if side else "",
             named.upper(),
             m.start() + len(line) - len(line.lstrip()),
@@ -290,6 +329,8 @@ def read_unnumbered(line: str, last: int) -> Head | None:
         at = m.start("like") if m["more"] else m.start("rep")
         count = _asked_again(m, last)
         return Head(last + 1, last + count, "row" in m[0].lower(), "", "", at, at) if count > 0 else None
+    if (m := _GOES_FURTHER.match(line) or _PLAIN_ROUNDS.match(line)) and (further := _number(m["many"])):
+        return Head(last + 1, last + further, "row" in m[0].lower(), "", "", m.start("told"), m.start("told"))
     return None
 
 

@@ -78,6 +78,9 @@ def _label(c: Cursor) -> Label | None:
     if c.at("nc", "dnc") and c.ahead().text in (")", "]"):  # `ch 2 (nc)`
         c.i += 1
         return Label(None)
+    if c.accept("isn't", "isnt", "aren't"):
+        _to_end_of_label(c)
+        return Label(None)
     if c.accept("not"):
         if c.accept("counted", "counting") or (c.accept("as") and c.at(*STITCH_WORDS)) or c.accept(*STITCH_WORDS):
             _to_end_of_label(c)

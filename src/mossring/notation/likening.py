@@ -14,6 +14,7 @@ if TYPE_CHECKING:
     from mossring.notation.reader import Reader
 
 _SEPARATORS = (",", ";", ".")
+_INCREASES = ("increases", "inc", "incs")
 _CONTINUING = frozenset(
     {"continue", "cont", "keep", "continuing", "to", "in", "this", "same", "way", "manner", "pattern", "as"}
     | {
@@ -185,13 +186,15 @@ def _group_of(c: Cursor) -> bool:
     return False
 
 
-def _so_many(c: Cursor) -> bool:
-    """`6 sc` amid `continue increasing 6 sc each round`: passed like the words about it."""
+def _so_many(c: Cursor) -> int:
+    """`6 sc` amid `continue increasing 6 sc each round`: how many; 0 with nothing read."""
     save = c.i
-    if c.token.kind == "num" and c.number() and (c.stitch() or c.accept(*STITCH_WORDS)):
-        return True
+    n = c.number() if c.token.kind == "num" else None
+    c.accept("more")
+    if n and (c.stitch() or c.accept(*STITCH_WORDS) or c.accept(*_INCREASES)):
+        return n
     c.i = save
-    return False
+    return 0
 
 
 def continued(r: Reader) -> bool:
@@ -199,10 +202,21 @@ def continued(r: Reader) -> bool:
     c = r.c
     i = c.i
     whole = i == 0 and (c.phrase("in", "this") or c.phrase("in", "same") or c.phrase("in", "pattern"))
-    if not (whole or c.at("continue", "cont", "keep", "continuing")):
+    further = i == 0 and c.at("work", "make", "crochet", "proceed", "go") and _further(c, 1)
+    if not (whole or further or c.at("continue", "cont", "keep", "continuing")):
         return False
-    while c.accept(*_CONTINUING) or _so_many(c):
-        pass
+    c.i += bool(further)
+    more = 0
+    while True:
+        n = _so_many(c)
+        more = n or more
+        counts = c.at(",") and c.ahead().text == "increasing" and c.ahead(2).kind == "num"
+        counts = counts or (c.at("with") and c.ahead().kind == "num" and c.ahead(2).text in _INCREASES)
+        if counts:  # `work 2 more rounds, increasing 12 sts on each`, `... with 12 increases in each`
+            c.accept(",")
+            c.i += 1
+        elif not (n or c.accept(*_CONTINUING) or _further(c, 0)):
+            break
     ends = c.token.kind == "end" or c.at(*_SEPARATORS, "working", "with", "adding", "having", "(", "[", "-", "=", ":")
     if c.i == i + 1 or not ends:
         c.i = i
@@ -210,8 +224,22 @@ def continued(r: Reader) -> bool:
     r.repeat_of, r.repeat_span = -1, c.span_from(i)
     _additions(r)
     if not r.grows:
-        r.grows.append(Growth("on", 0, c.span_from(i)))
+        r.grows.append(Growth("on", more, c.span_from(i)))
     return True
+
+
+def _further(c: Cursor, k: int) -> bool:
+    """`for 3 more rounds` k words on: how many, which is the line's own affair; passed if it comes next."""
+    save = c.i
+    c.i += k
+    c.accept(",")
+    c.accept("for")
+    many = c.number() and (c.accept("more", "further", "additional", "other") or k == 0)
+    if many and c.accept(*ROUND_WORDS):
+        c.i = save if k else c.i
+        return True
+    c.i = save
+    return False
 
 
 def _instead(r: Reader, n: int) -> tuple[GrowthKind, int] | None:

@@ -17,6 +17,7 @@ from mossring.notation import (
     increases,
     likening,
     links,
+    once_around,
     places,
     placing,
     remarks,
@@ -377,6 +378,15 @@ def _other_sides(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool
     return not depth and sofar.other_sides(r, nodes, marks)
 
 
+def _once(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`sc around once more`, `... once`: as it says anyway."""
+    k = 1 + (r.c.ahead().text == "more")
+    if not nodes or depth or not (r.c.ends(k) or r.c.ahead(k).kind == "end"):
+        return False
+    r.c.i += k
+    return True
+
+
 def _both_loops(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     """`2 dc in each st, both loops`: as any stitch is worked."""
     c = r.c
@@ -455,6 +465,8 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (("first",), begins.first_is_chain),
     ((), begins.chain_is_first),
     (("both", "in", "through", "under"), _both_loops),
+    (("even",), once_around.even),
+    (("once",), _once),
     (("do", "don't"), _not_turned),
     (("to",), _finished),
     ((), _remark),

@@ -264,6 +264,8 @@ class Reader:
             ):
                 if depth == 0 and c.tokens[c.i - 1].text == ".":
                     self.begun_before, self.begun = self.begun, len(nodes)
+                elif c.tokens[c.i - 1].text == ":" and len(nodes) == 1 and grouping.is_name(nodes[0]):
+                    nodes.clear()  # `hdc: 2 in each st` names what it is about
             t = c.token
             if t.kind == "end" or (closer and t.text == closer):
                 return nodes
@@ -307,7 +309,9 @@ class Reader:
         c.i = save
         del c.troubles[troubles:]
         opens = (
-            c.opens_stitch(1) or c.ahead().text in ("[", "(", "*") or (c.ahead().kind == "num" and c.opens_stitch(2))
+            c.opens_stitch(1)
+            or c.ahead().text in ("[", "(", "*", "join")
+            or (c.ahead().kind == "num" and c.opens_stitch(2))
         )
         return stated is None and opens
 

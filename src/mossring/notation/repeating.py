@@ -13,6 +13,7 @@ from mossring.notation import (
     grouping,
     increases,
     labels,
+    legs,
     likening,
     links,
     places,
@@ -23,6 +24,7 @@ from mossring.notation import (
 from mossring.notation.cursor import Cursor
 from mossring.notation.marks import MAX_NESTING, MAX_TIMES, Marks
 from mossring.notation.sofar import again, behind_then, run_so_far
+from mossring.notation.stated import read_stated
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Chain, Node, Repeat, Span, Target, Together, Trouble, Until, Where, Work
 from mossring.notation.until import ALONG_A_SIDE, END, read_until
@@ -167,6 +169,8 @@ def _after_bracket(r: Reader, inner: list[Node], i: int, at_corner: bool) -> lis
     elif times is not None and times > MAX_TIMES:
         r.trouble("times", times_at, limit=MAX_TIMES, n=times)
         times = 1
+    if c.at("over", "across") and len(inner) == 1 and isinstance(inner[0], Together):  # `(dc2tog) over next 2 sts`
+        return legs.together(r, inner[0].make, i)
     based = c.at("at") and c.ahead().text in ("base", "top", "same")  # `(tr, ch 2, 2 tr) at base of ch 4`
     bare = c.at("corner", "corners") and c.ahead().text in (*_SEPARATORS, ")", "]", "*", "")  # `(dc, ch 2, dc) corner`
     bare = bare or (_named_bare(c) and grouping.unplaced(inner))  # `(dc, ch 1, dc) next st`
@@ -214,14 +218,9 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     if c.at(*ROUND_WORDS, "last", "previous") or (c.token.kind == "ord" and c.ahead().text in ROUND_WORDS):
         likening.round_number(r, i)
         return
-    if c.at("(", "[") and c.ahead().text not in (
-        "to",
-        "(",
-        "[",
-        ")",
-        "]",
-    ):  # `Repeat (3 dc, ch 2, 3 dc) in next corners`
-        bracket(r, nodes, 0)
+    counted = c.at("(", "[") and _counts_next(c)  # `1 sc, 2 sc in next, repeat (18)`
+    if c.at("(", "[") and not counted and c.ahead().text not in ("to", "(", "[", ")", "]"):
+        bracket(r, nodes, 0)  # `Repeat (3 dc, ch 2, 3 dc) in next corners`
         return
     c.accept("from") or c.accept("this", "that")
     c.at("last", "first") and c.ahead().text in _STARS and c.accept("last", "first")
@@ -242,7 +241,7 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     if c.accept("brackets", "bracket"):  # `repeat the brackets twice more`
         _rep_last(r, nodes, i)
         return
-    if c.accept("(", "["):
+    if not counted and c.accept("(", "["):
         while c.accept("to", ")", "]", "(", "["):
             pass
         _rep_last(r, nodes, i)
@@ -284,6 +283,15 @@ def rep(r: Reader, nodes: list[Node], marks: Marks) -> None:
     if closed:
         return
     del marks.open[star]
+
+
+def _counts_next(c: Cursor) -> bool:
+    """Whether a stated count comes next."""
+    save, troubles = c.i, len(c.troubles)
+    counted = read_stated(c) is not None
+    c.i = save
+    del c.troubles[troubles:]
+    return counted
 
 
 def _groups_wanted(c: Cursor, body: Sequence[Node], before: Sequence[Node], i: int) -> int | None:

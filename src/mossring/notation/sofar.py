@@ -356,7 +356,7 @@ def on_around(r: Reader, nodes: list[Node], marks: Marks) -> bool:
 
 _ON = frozenset(
     {"in", "this", "same", "way", "manner", "pattern", "as", "established", "all", "around", "round", "to", "end", "on"}
-    | {"like", "so", "rnd", "of", "until"}
+    | {"like", "so", "rnd", "of", "until", "that"}
 )
 
 

@@ -12,6 +12,7 @@ from mossring.notation import (
     labels,
     legs,
     links,
+    once_around,
     places,
     sides,
     specials,
@@ -59,8 +60,8 @@ def stitches(r: Reader) -> list[Node]:
         evenly = increases.increased_evenly(r)
         if evenly or not c.at("increasing"):
             return evenly or increases.increase(r)
-    if _a_round_of(c):
-        return _once_around(r, i)
+    if once_around.opens(c):
+        return once_around.read(r, i)
     if c.at(*increases.DECREASES):
         return increases.increased_evenly(r) or increases.decrease(r)
     name = c.name()
@@ -91,31 +92,6 @@ def stitches(r: Reader) -> list[Node]:
         return increases.increase(r, n)
     c.i = at
     return _counted(r, i, start, part)
-
-
-def _a_round_of(c: Cursor) -> bool:
-    """`1 round of` before a stitch, as in `work 1 round of sc`."""
-    save = c.i
-    even = c.accept("even") and c.accept("in")  # `work even in dc`
-    if even or ((c.number() in (None, 1)) and c.accept("rnd", "round")):
-        c.accept("of", "in")
-        if c.opens_stitch() or c.legged(peek=True):
-            return True
-    c.i = save
-    return False
-
-
-def _once_around(r: Reader, i: int) -> list[Node]:
-    """One stitch in each stitch to the end of the round, with what else it says is worked on the way."""
-    c = r.c
-    key = c.stitch()
-    if key is None or key == "ch":
-        raise c.fail("instruction")
-    until = read_until(c) or END
-    make = Make(key, 1, c.span_from(i), part=targets.read_part(c, after=True) or r.part)
-    return sweeps.swept(
-        r, [Work((make,), Where("each", (targets.ANY_STITCH,), c.span_from(i), until=until), c.span_from(i))]
-    )
 
 
 def _start(c: Cursor) -> str:

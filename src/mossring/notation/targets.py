@@ -153,6 +153,8 @@ def opens_target(c: Cursor) -> bool:
     t = c.token
     if t.text in SPACE_WORDS or t.text in STITCH_WORDS or t.text in ("corner", "ring", *CHAIN_WORDS, *GROUP_WORDS):
         return True
+    if t.text == "row" and (c.ahead().text in ("end", "ends") or c.ahead(2).text in ("end", "ends")):
+        return True
     if t.kind == "num":
         return c.ahead().text in ("ch", "chain", *SPACE_WORDS) or c.legged(peek=True) is not None
     save = c.i

@@ -79,6 +79,53 @@ def asks(line: str) -> bool:
 
 def asked(words: str) -> bool:
     """Whether what stands behind a heading is work and no remark."""
-    return names_stitches(words) or bool(
-        re.match(r"(?:rep|repeat|as|same as|like|in|row|rnd|round)\b|work (?:row|rnd|round)\b", words, re.IGNORECASE)
-    )
+    return names_stitches(words) or bool(_ASKED.match(words))
+
+
+_ASKED = re.compile(
+    r"(?:rep|repeat|as|same as|like|in|row|rnd|round|continue|cont|carry|keep|go|proceed)\b"
+    r"|(?:work|make|crochet) (?:(?:row|rnd|round)\b|r ?\d|\w+ (?:more|further|additional|rounds|rows|rnds)\b)",
+    re.IGNORECASE,
+)
+
+
+_MADE = (
+    r"(?:(?:\d|two|three) )?(?:sc|hdc|dc|h?tr|dtr|ss|sl ?st|(?:single|half double|double|treble) crochet"
+    r"|(?:half )?trebles?|crab st(?:itch(?:es)?)?|rev(?:erse)? (?:sc|single crochet)|slip st(?:itch(?:es)?)?)"
+)
+_ALL_ROUND = (
+    r"(?:(?:in|into) (?:each|every|all)(?: of)?(?: the)? \w+(?:[ -]\w+)?"
+    r"(?: (?:all )?(?:around|round|across|along[^.,;]*))?"
+    r"|(?:evenly )?(?:all )?(?:the way )?(?:around|round|across)(?: (?:the )?(?:edge|outside|motif|piece))?"
+    r"|along (?:the )?edge)(?: once(?: more)?)?"
+)
+_LAST_OF_ALL = (
+    r"(?:(?:then|now|next|last(?:ly)?|finally|to (?:finish|end)|(?:finish|end)(?: off)?(?: with| by)?|add|work|make|do"
+    r"|(?:outer |outside )?(?:edge|edging|trim|trimming|border)|an?|one|1|the|more|further|final|finishing)"
+    r"[:,;–-]*\s+)*"
+)
+_NEW_YARN = (
+    r"(?:with (?:yarn |colou?r )?[A-Z]\b,? "
+    r"|(?:join|attach) (?:an? )?(?:new |another )?(?:colou?r|yarn)(?: [A-Z])?(?:,| and)? )?"
+)
+_CORNERS_TOO = (
+    r"(?:,? (?:and |with |working )?(?:\d|two|three) \w+ (?:in|at|into) (?:each|every) corner(?: sp(?:ace)?)?)?"
+)
+_CLOSING = r"(?:and )?(?:join|sl st|ss|slip|fasten|cut|break|turn|weave|close)\b[^,;.]*"
+_ENDED = (
+    rf"(?: {_CLOSING})?(?:[,;.] ?{_CLOSING})*"
+    r"[,.]? ?(?:[(\[][^()\[\]]*[)\]]|[-–=] ?\d+ \w+)?[.\s]*$"
+)
+_UNSAID = re.compile(
+    rf"[ \t]*{_LAST_OF_ALL}(?P<told>{_NEW_YARN}"
+    rf"(?:(?:round|rnd|row) (?:of|in) (?:plain )?{_MADE}(?::? (?:{_MADE} )?{_ALL_ROUND})?|{_MADE} {_ALL_ROUND})"
+    rf"{_CORNERS_TOO}{_ENDED})",
+    re.IGNORECASE,
+)
+"""A line that has no head, and works once around: `Finish with a round of sc.`, `Sc in each st around. Join.`"""
+
+
+def once_around(line: str, last: int, row: bool) -> Head | None:
+    """The round after round `last` that a line without a head asks for; None for a remark. row: the last was one."""
+    m = _UNSAID.match(line)
+    return Head(last + 1, last + 1, row, "", "", m.start("told"), m.start("told")) if m else None

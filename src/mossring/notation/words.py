@@ -105,7 +105,7 @@ PHRASES: dict[str, tuple[tuple[tuple[str, ...], str], ...]] = {
     "contrast": ((("contrast", "colour"), "cc"), (("contrast", "color"), "cc")),
     "on": ((("on", "top", "of"), "in"),),
     "carry": ((("carry", "on"), "continue"),),
-    "keep": ((("keep", "going"), "continue"),),
+    "keep": ((("keep", "going"), "continue"), (("keep", "on"), "continue")),
 }
 """Several words that say what one does, by the first of them."""
 
@@ -116,7 +116,20 @@ A_STITCH = frozenset({"ss", "sl", "slip", "magic", "ring", "standing"})
 """Before one of these a capital A is no yarn: `JOIN WITH A SS`."""
 
 ADVERBS = frozenset(
-    {"loosely", "tightly", "carefully", "gently", "neatly", "firmly", "simply", "evenly", "spaced", "invisible"}
+    {
+        "plain",
+        "straight",
+        "loosely",
+        "tightly",
+        "carefully",
+        "gently",
+        "neatly",
+        "firmly",
+        "simply",
+        "evenly",
+        "spaced",
+        "invisible",
+    }
     | {"invisibly"}
 )
 """How something is to be worked: nothing that changes the fabric."""

@@ -185,12 +185,20 @@ def _about_rows(state: State, nodes: tuple[Node, ...]) -> Laid:
         extra.append(Made(free, "end", (m.number,), 0, (0, 0)))
         free += 1
     edges = [*extra, *last.made]
-    edge = Edge(edges, [len(extra) + c for c in last.corners])
+    corners = [len(extra) + c for c in last.corners] or _four_corners(len(near), len(extra), len(edges))
+    edge = Edge(edges, corners)
     if state.turn_next:
         edge.made = edge.made[::-1]
         edge.turned = True
         edge.corners = {len(edges) - 1 - c for c in edge.corners}
     return Laid(edge, nodes, free, extra)
+
+
+def _four_corners(end: int, above: int, whole: int) -> list[int]:
+    """The corners of an edge about rows: the end stitches of the foundation, from place `end` on, and of the last row,
+    which begins at place `above`; none where one of them is a point."""
+    far = above - end
+    return sorted({end, far - 1, above, whole - 1}) if far - 1 > end and whole - 1 > above else []
 
 
 def _ends(rows: Sequence[WorkedRound]) -> tuple[list[Made], list[Made]]:

@@ -24,6 +24,7 @@ from mossring.notation.tree import (
     Where,
     Work,
 )
+from mossring.stitches.table import lookup
 from mossring.working import passes, reach
 from mossring.working.budget import Budget, OverLimitError, UnworkableError
 from mossring.working.deep import Depths
@@ -67,7 +68,8 @@ class Worker(Maker):
         self.joined = False
         self.turn_after = False
         self.corner_said: tuple[str, int] | None = None
-        self.plain = next((m.kind for m in edge.made if m.counted and m.kind != "fch"), "sc")
+        below = next((m.kind for m in edge.made if m.counted and m.kind != "fch"), "sc")
+        self.plain = lookup(below).base or below
         self.written = False
         self.counting = False
         self.loop_from: tuple[int, ...] = ()
