@@ -97,6 +97,9 @@ def _line(draft: Draft, findings: list[Finding], start: int, end: int, became: d
     note = next((n for n in draft.doc.notes if n.at == start), None)
     if note is None:
         return ReadLine(start, end, "understood", " ".join(draft.doc.plain[start:end].split()), marks)
+    asks = next((f for f in findings if f.code == "MR111" and start <= f.start < end), None)
+    if asks is not None:
+        return ReadLine(start, end, "note", "", [_mark(asks)])
     return _noted(draft, note, start, end)
 
 

@@ -103,3 +103,11 @@ def test_a_line_whose_number_is_odd_was_read_all_the_same() -> None:
     read = read_in("US\nR1: 6 sc in MR (6)\nR3: 2 sc in each st (12)\n")
     assert [line.kind for line in read.lines[1:]] == ["understood", "understood"]
     assert [mark.message for mark in read.lines[2].marks] == ["Round 2 is missing: after round 1 stands round 3."]
+
+
+def test_a_line_that_asks_for_rounds_nobody_can_count_is_a_note_that_says_so() -> None:
+    text = "Rnd 1: 12 dc in ring\nRnd 2: 2 dc in each dc\nRepeat Rnd 2 until it is large enough.\nWeave in the ends.\n"
+    asks, remark = read_in(text).lines[2:]
+    assert (asks.kind, remark.kind, remark.marks) == ("note", "note", [])
+    assert [text[m.start : m.end] for m in asks.marks] == ["Repeat Rnd 2 until it is large enough."]
+    assert not asks.marks[0].stops

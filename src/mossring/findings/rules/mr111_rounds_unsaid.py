@@ -31,7 +31,7 @@ def of_file(look: Look) -> Iterator[Finding]:
     for note in doc.notes:
         if note.kind != "note" or note.at < doc.rounds[0].at or not _ASKS.match(note.text.strip()):
             continue
-        message = "This line asks for rounds, and none came of it: it is kept as a note."
+        message = "This line asks for rounds, and none came of it."
         why = "It doesn't say how many, or not in words that I know. “Rnds 4-6: as Rnd 3” would."
         finding = look.finding(CODE, SEVERITY, (0, 0), message, why)
         finding.start, finding.end = note.at, note.at + len(note.text)
