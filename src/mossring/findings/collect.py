@@ -259,7 +259,8 @@ class _Collector:
         rest = [x for k, x in enumerate(self.draft.rounds[: upto + 1]) if x.line is r.line or k > index]
         if f.family == _LEVEL:
             rest = self.draft.rounds[(rest and self.draft.rounds.index(rest[0])) or 0 :]
-        cost = _TRIAL_COST + sum(len(x.worked.made) for x in rest) + len(r.line.text) // 4
+        nested = r.line.text.count("[") + r.line.text.count("(")
+        cost = _TRIAL_COST + sum(len(x.worked.made) for x in rest) + len(r.line.text) // 4 + nested**2
         # mends of how it lies leave enough for wrong counts
         most = _TRIALS if f.family == _LEVEL else _TRIALS + min(self.spent_on_lie, _TRIALS // 2)
         second_best: list[Fix] = []  # the round comes right, but not the one that follows it

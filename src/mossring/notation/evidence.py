@@ -67,7 +67,7 @@ def evidence(text: str) -> tuple[Evidence, ...]:
     """Everything in a text that tells its dialect, in order; each word once per kind of evidence."""
     found: dict[str, Evidence] = {}
     low = text.lower()
-    words = {_singular(word) for word in set(_WORD.findall(low))}
+    words = {_singular(word) for word in _WORD.findall(" ".join(set(low.split())))}
     telling = not (words.isdisjoint(PROVES) and words.isdisjoint(_HABITS))
     for m in _WORD.finditer(text) if telling else ():
         w = _singular(m.group().lower())
