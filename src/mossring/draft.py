@@ -32,7 +32,7 @@ from mossring.notation import (
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import HABIT, evidence, weighed
 from mossring.notation.grouping import begun_chainless
-from mossring.notation.growing import ended, evenly, grown_as_told, has_corner, in_full, last_corner, once_around
+from mossring.notation.growing import ended, evenly, grown_as_told, has_corner, in_full, last_corner, one_in_each
 from mossring.notation.heads import read_head
 from mossring.notation.kept import Kept
 from mossring.notation.tree import Make, Repeat, Work
@@ -382,7 +382,7 @@ def _meant(
     body = grown_as_told(source.body, told)
     spread = any(isinstance(n, Repeat) for n in source.body) or has_corner(source.body)
     if told.kind == "on" and told.n and below and (body is None or not spread):
-        body = evenly(once_around(told.span), told.n, below)
+        body = evenly(one_in_each(told.span), told.n, below)
     if body is None:
         troubles.append(Trouble("not grown", tree.repeat_span, {"round": meant}))
         return source

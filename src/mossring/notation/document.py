@@ -42,7 +42,7 @@ from mossring.notation.pasted import (
     works_in_ring,
 )
 from mossring.notation.tree import Span, Trouble
-from mossring.notation.unheaded import asked, once_around, second_round, unheaded
+from mossring.notation.unheaded import asked, second_round, unheaded, without_head
 from mossring.notation.within import more_rounds, said_within
 from mossring.stitches.terms import dialect_of
 
@@ -181,7 +181,7 @@ def _line(doc: Document, line: str, at: int) -> None:
     elif doc.rounds and continues(doc.plain, doc.rounds[-1].at, doc.rounds[-1].text, at, doc.width):
         last = doc.rounds[-1]
         doc.rounds[-1] = last._replace(text=doc.plain[last.at : at + len(line)].rstrip())
-    elif doc.rounds and (head := once_around(line, doc.rounds[-1].last, doc.rounds[-1].word == "Row")):
+    elif doc.rounds and (head := without_head(line, doc.rounds[-1].last, doc.rounds[-1].word == "Row")):
         _rounds(doc, head, line, at)
     elif (m := _HEADER.match(bare)) and _is_header(doc, m):
         _header(doc, m["key"], m["value"], (at + line.index(bare), at + len(line.rstrip())))

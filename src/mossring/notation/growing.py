@@ -170,7 +170,7 @@ def ended(body: Sequence[Node], end: Sequence[Node]) -> tuple[Node, ...]:
     return (*body[: last + 1], *works, *(n for n in body[last + 1 :] if not isinstance(n, Work)))
 
 
-def once_around(span: Span) -> tuple[Node, ...]:
+def one_in_each(span: Span) -> tuple[Node, ...]:
     """A stitch in each, of the kind that is there."""
     return (Work((Make("", 1, span),), Where("each", (ANY_STITCH,), span, until=END), span),)
 

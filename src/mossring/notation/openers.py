@@ -154,8 +154,7 @@ def _times_behind(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> boo
 
 
 def _at_both_ends(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    text = r.c.text
-    return not depth and (" end" in text or "first and last" in text) and row_ends.at_both_ends(r, nodes)
+    return not depth and r.shaped and row_ends.at_both_ends(r, nodes)
 
 
 def _chains_between(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:

@@ -230,7 +230,7 @@ class Reader:
     bracketed: from which node to which the last brackets reached.
     sweeping: what a sweep works besides is being read. in_place: what is worked in a place named first is.
     part: the loop that the whole round is worked in. last_stitch: what `inc` and `dec` are made of.
-    grows: what `as Rnd 3, with ...` adds. begun: where the sentence begins.
+    grows: what `as Rnd 3, with ...` adds. begun: where the sentence begins. shaped: it may speak of both its ends.
     """
 
     def __init__(self, c: Cursor) -> None:
@@ -249,6 +249,7 @@ class Reader:
         self.sweeping = False
         self.in_place = False
         self.begun = self.begun_before = 0
+        self.shaped = " end" in c.text or "first and last" in c.text
 
     def trouble(self, kind: str, i: int, **data: object) -> None:
         self.c.troubles.append(Trouble(kind, self.c.span_from(i), data))

@@ -125,7 +125,7 @@ _UNSAID = re.compile(
 """A line that has no head, and works once around: `Finish with a round of sc.`, `Sc in each st around. Join.`"""
 
 
-def once_around(line: str, last: int, row: bool) -> Head | None:
+def without_head(line: str, last: int, row: bool) -> Head | None:
     """The round after round `last` that a line without a head asks for; None for a remark. row: the last was one."""
     m = _UNSAID.match(line)
     return Head(last + 1, last + 1, row, "", "", m.start("told"), m.start("told")) if m else None
