@@ -13,9 +13,10 @@ from mossring.notation.header import POLYGONS
 from mossring.stitches import lookup
 from mossring.working import WorkedRound
 from mossring.working.corners import groups
+from mossring.working.tally import due, mismatches
 
 if TYPE_CHECKING:
-    from mossring.draft import Draft
+    from mossring.draft import Draft, DraftRound
 
 Work = Callable[[Shape], "Draft"]
 RECTANGLE = 4
@@ -61,9 +62,15 @@ def _begun_with(draft: Draft, n: int) -> Shape | None:
     first = draft.rounds[0].worked
     lengths = [m.chains for m in first.made if m.kind == "ch"]
     spaces = len(lengths) if len(set(lengths)) == 1 else 0
-    if spaces not in _NAMED or spaces % n == 0 or not any(r.worked.troubles for r in draft.rounds[1:]):
+    if spaces not in _NAMED or spaces % n == 0 or not any(map(_comes_wrong, draft.rounds[1:])):
         return None
     return Shape(_NAMED[spaces], spaces)
+
+
+def _comes_wrong(r: DraftRound) -> bool:
+    """Whether a round can't be worked as it says, or comes to another count than it states."""
+    owed = due(r.tree.stated, r.number, r.line.first, r.line.last)
+    return bool(r.worked.troubles) or any(mismatches(r.worked, r.tree.stated, owed))
 
 
 def _oblong(draft: Draft, n: int) -> Draft:

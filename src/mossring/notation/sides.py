@@ -13,11 +13,9 @@ _SIDE = Until("side")
 
 
 def on_each_side(c: Cursor) -> bool:
-    """`on each side`, `between the corners`, `between` behind what is worked there."""
+    """`on each side`, `between the corners` behind what is worked there."""
     save = c.i
     if c.accept("between"):  # `2 groups between the corners`
-        if c.token.kind == "end" or c.ends(0):
-            return True
         c.accept("each", "every", "all")
         if c.accept("corners", "corner"):
             return True
@@ -33,8 +31,12 @@ def on_each_side(c: Cursor) -> bool:
 
 
 def whole(c: Cursor, where: Where) -> Where:
-    """The next so many places as all those of each side, if that is said behind them."""
+    """The next so many places as all those of each side, if that is said behind them: `on each side`, or, of places that
+    are named, `between`."""
     save = c.i
+    if where.targets and where.span != (0, 0) and where.count > 1 and c.at("between") and c.ends(1):
+        c.i += 1
+        return replace(where, until=_SIDE)
     if where.mode != "next" or where.count == 1 or not on_each_side(c):
         return where
     if c.at(*SPACE_WORDS, *CHAIN_WORDS) or c.token.kind == "num":  # `3 dc in each side sp`
