@@ -31,8 +31,8 @@ def on_each_side(c: Cursor) -> bool:
 
 
 def whole(c: Cursor, where: Where) -> Where:
-    """The next so many places as all those of each side, if that is said behind them: `on each side`, or, of places that
-    are named, `between`."""
+    """The next so many places as all those of each side, if that is said behind them: `on each side`, or, of places
+    that are named, `between`."""
     save = c.i
     if where.targets and where.span != (0, 0) and where.count > 1 and c.at("between") and c.ends(1):
         c.i += 1
