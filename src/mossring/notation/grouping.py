@@ -365,7 +365,7 @@ def start_place(r: Reader, nodes: list[Node]) -> None:
         return
     if not last.where.said and c.accept("in", "into"):
         nodes[-1] = replace(last, where=places.read_places(c)[0])
-    elif last.where.said and c.at("and") and c.ahead().text in ("in", "into", "each", "next"):
+    elif last.where.said and c.at("and", "&") and c.ahead().text in ("in", "into", "each", "next"):
         c.i += 1
         c.accept("in", "into")
         nodes += [replace(last, where=w, span=w.span) for w in places.read_places(c)]

@@ -314,6 +314,10 @@ def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
     more = c.accept("more", "extra", "additional", "another") or adding
     plain = c.accept("st", "sts", "stitch", "stitches")
     save = c.i
+    if not more and (plain or c.stitch()) and c.accept("more"):  # `one stitch more between the increases`
+        more = plain = True
+        save = c.i
+    c.i = save
     if (plain or c.stitch()) and (c.accept("between", "before") or c.accept_phrase("in", "between")):
         c.accept("each", "every")
         corners = c.accept("corners", "corner")

@@ -320,7 +320,7 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
     mode: Literal["next", "same"] = "same" if make.start in ("beg", "standing") and not times else "next"
     where = Where(mode, (targets.ANY_STITCH,), make.span, times or make.n, said=False)
     moved: list[Node] = [Work((replace(make, n=1),), where, make.span)]
-    if slips and times and c.at("and") and c.ahead().text in ("in", "into", "to"):  # `sl st x2 and into sp`
+    if slips and times and c.at("and", "&") and c.ahead().text in ("in", "into", "to"):  # `sl st x2 and into sp`
         c.i += 2
         moved += [Work((replace(make, n=1),), w, c.span_from(i)) for w in places.read_places(c)]
     return moved
