@@ -121,7 +121,8 @@ def _about_middle(rounds: list[list[str]], foundation: list[str], tops: Mapping[
 def _extent(tops: Mapping[int, Point], turn: float) -> float:
     """Half the side of the square that holds the drawing once it is turned."""
     c, s = cos(turn), sin(turn)
-    return max([1.0, *(max(abs(x * c - y * s), abs(x * s + y * c)) for x, y in tops.values())])
+    ends = [v for x, y in tops.values() for v in (x * c - y * s, x * s + y * c)]
+    return max(1.0, max(ends), -min(ends)) if ends else 1.0
 
 
 def _paths(made: list[Made], tops: Mapping[int, Point], ring: float) -> list[str]:
@@ -134,11 +135,13 @@ def _paths(made: list[Made], tops: Mapping[int, Point], ring: float) -> list[str
     for i, m in enumerate(made):
         feet = m.feet
         if feet:
-            of, index = share[feet], 0
+            of, index, foot = share[feet], 0, None
             if of > 1:
                 index = seen[feet]
                 seen[feet] += 1
-            out.append(symbol(m.kind, _foot(m, places[i], index, of, tops, ring), places[i]))
+            elif len(feet) == 1 and feet[0] != RING:  # by far the commonest
+                foot = tops.get(feet[0])
+            out.append(symbol(m.kind, foot or _foot(m, places[i], index, of, tops, ring), places[i]))
         elif m.kind == "ch":
             out.append(chain_marks(places[i - 1], places[i], places[(i + 1) % n], m.chains))
         else:  # carried by the stitch before

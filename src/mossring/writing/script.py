@@ -9,7 +9,7 @@ from typing import NamedTuple
 
 from mossring.working import RING, Made, WorkedRound
 from mossring.writing.beginning import PLAIN_WAY, Way, begin_by
-from mossring.writing.walk import COMMON, NEXT, Group, Item, Place, Walk, seen, skips_to_stitch
+from mossring.writing.walk import COMMON, NEXT, Find, Group, Item, Place, Walk, seen, skips_to_stitch
 
 
 class Step(NamedTuple):
@@ -49,7 +49,7 @@ class Script:
     start_part: str = ""
 
 
-def script_of(done: WorkedRound, hook: int, find: dict[int, Made], way: Way = PLAIN_WAY) -> Script | None:
+def script_of(done: WorkedRound, hook: int, find: Find, way: Way = PLAIN_WAY) -> Script | None:
     """The script of a round. hook: number of the place in which the hook rests after the round below.
 
     find: every earlier stitch by its number. way: where the round is to begin and how to end. None: the round
@@ -321,22 +321,24 @@ def _groups(order: Sequence[Made], part: str) -> list[Group]:
     items: tuple[Item, ...] = ()
     waiting: list[Item] = []
     last: Made | None = None
+    at: tuple[int, ...] = ()
     for m in order:
         feet = m.feet
         if not feet:
             _append(waiting, _item(m, part))
             continue
         own = _plain(m.kind) if not (m.part or m.closing) else (_item(m, part),)
-        if last is not None and last.feet == feet and _goes_with(last, m) and not (waiting and feet == (RING,)):
+        if feet == at and last is not None and _goes_with(last, m) and not (waiting and feet == (RING,)):
             grown = list(items)
             for more in (*waiting, *own):
                 _append(grown, more)
             items = tuple(grown)
         else:
             if last is not None:
-                out.append(Group(items, last.feet, last.gap, _nth(last) if last.part else ""))
-            out += [Group((w,)) for w in waiting]
-            items, last = own, m
+                out.append(Group(items, at, last.gap, _nth(last) if last.part else ""))
+            if waiting:
+                out += [Group((w,)) for w in waiting]
+            items, last, at = own, m, feet
         if waiting:
             waiting = []
     if last is not None:

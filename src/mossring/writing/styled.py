@@ -42,7 +42,7 @@ def styled_rounds(draft: Draft, style: Style) -> list[Styled]:
 
 
 class _Found:
-    """Every stitch so far by its number, looked up only where a script has to be made."""
+    """Every stitch so far by its number, put together only where a script asks for one."""
 
     def __init__(self) -> None:
         self.waiting: list[list[Made]] = []
@@ -81,7 +81,7 @@ def _changed(done: WorkedRound, style: Style, k: int) -> WorkedRound:
 def _script(r: DraftRound, done: WorkedRound, hook: int, found: _Found, style: Style, way: Way) -> Script | None:
     """A round's script, remembered with the round it belongs to."""
     key = (hook, way, style.turn, style.cluster)
-    return r.kept(key, lambda: script_of(done, hook, found.all(), way))
+    return r.kept(key, lambda: script_of(done, hook, found.all, way))
 
 
 def changed_fabric(draft: Draft, style: Style, rounds: list[Styled]) -> list[str]:

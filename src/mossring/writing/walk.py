@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Mapping
 from typing import NamedTuple
 
 from mossring.working import Made, WorkedRound
@@ -52,10 +53,14 @@ NEXT = {"": Place("st"), "fch": Place("ch"), "end": Place("end")}
 COMMON = tuple(NEXT.values())
 
 
+Find = Callable[[], Mapping[int, Made]]
+"""Every earlier stitch by its number, looked up only where one is asked for."""
+
+
 class Walk:
     """The edge of the round below in working direction, the hook's place first."""
 
-    def __init__(self, done: WorkedRound, hook: int, find: dict[int, Made]) -> None:
+    def __init__(self, done: WorkedRound, hook: int, find: Find) -> None:
         below = done.below
         self.ring = not below
         self.line = done.line
@@ -64,8 +69,8 @@ class Walk:
         k = 0
         if below and not done.line and not done.extra:
             there = {m.number: i for i, m in enumerate(below)}
-            while hook not in there and hook in find and find[hook].feet:
-                hook = find[hook].feet[0]
+            while hook not in there and (rested := find().get(hook)) and rested.feet:
+                hook = rested.feet[0]
             k = there.get(hook, 0)
         self.edge = below[k:] + below[:k]
         self.at = {m.number: i for i, m in enumerate(self.edge)}
@@ -88,7 +93,7 @@ class Walk:
         """A place in lower rounds, or one there and one on the edge taken together."""
         parts = []
         for foot in g.feet:
-            m = self.find[foot]
+            m = self.find()[foot]
             kind = "sp" if m.kind == "ch" else "st"
             stitch = "" if m.kind == "ch" else m.kind
             parts.append(Place("deep", m.chains if kind == "sp" else 0, (), "", m.round, stitch))

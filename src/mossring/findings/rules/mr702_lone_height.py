@@ -16,6 +16,7 @@ from itertools import groupby, pairwise
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
+from mossring.notation.tree import Chain
 from mossring.stitches import TERMS, Dialect, lookup, term
 from mossring.working import WorkedRound
 
@@ -108,6 +109,8 @@ def _round_between(look: Look) -> Iterator[Finding]:
     other = TERMS["us" if dialect == "uk" else "uk"]
     if kind not in TERMS[dialect] or meant not in other or other[meant].abbr != TERMS[dialect][kind].abbr:
         return
+    if any(isinstance(n, Chain) and n.n == 1 and not n.label for n in look.round.tree.body[:1]):
+        return  # `ch 1, 2 dc in same st`: who means the taller begins with three
     e = look.round.entry
     wanted = (e.needed, e.needed * lookup(meant).height / lookup(kind).height)
     own, as_others = (abs(e.growth - w) / w if w > 0 else 0.0 for w in wanted)
