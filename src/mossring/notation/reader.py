@@ -322,6 +322,9 @@ class Reader:
         last = nodes[-1] if nodes else None
         if last is None and (self._opens_with_chains() or self._opens_with_work()):
             return False
+        chains = self.c.ahead().text in CHAIN_WORDS and self.c.ends(2)
+        if isinstance(last, Act) and last.what == "turn" and chains:  # `turn with 3 ch` counts nothing
+            return False
         stopped = self.c.i > 0 and self.c.tokens[self.c.i - 1].text in (".", ":")
         whole = isinstance(last, Join | Act | Repeat | Together) or (isinstance(last, Work) and last.where.said)
         if whole and self.c.token.kind == "num":

@@ -85,8 +85,8 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     placed = isinstance(last, Work) and last.where.said and last.where.mode == "next" and last.where.count == 1
     unmarked = not (marks.open or marks.close) or (c.at("x") and not marks.close)  # `*..., 2 dc in gap x 2*`
     alone = placed and not behind and unmarked  # `(3 dc, ch 1) in next sp three times`
-    tied = _since_stop(r, nodes, i) if c.at("x", "*") and unmarked and not behind else 0
-    times = c.times() if behind or hole or alone or tied >= _SEVERAL else None
+    together = _since_stop(r, nodes, i) if c.at("x", "*") and unmarked and not behind else 0
+    times = c.times() if behind or hole or alone or together >= _SEVERAL else None
     _in_all(c)
     if times and hole and c.accept("in", "into") and not targets.read_ring(c):
         times = None
@@ -97,7 +97,7 @@ def times_behind(r: Reader, nodes: list[Node], marks: Marks) -> bool:
     run = len(nodes) - marks.open[next(iter(marks.close))] if marks.close else run_so_far(nodes)
     since = _since_then(r, nodes, i)
     run = since if _SEVERAL <= since < run and not marks.close else run
-    tied = _since_comma(r, nodes, i) if hole and not behind else tied  # `ch 3 2 dc ch 1, 3 dc ch 1 three times`
+    tied = _since_comma(r, nodes, i) if hole and not behind else together  # `ch 3 2 dc ch 1, 3 dc ch 1 three times`
     run = tied if _SEVERAL <= tied < run and not marks.close else run
     sentence = len(nodes) - r.begun if r.begun else 0
     run = sentence if _SEVERAL <= sentence < run and not marks.close else run

@@ -342,7 +342,7 @@ def _groups(order: Sequence[Made], part: str) -> list[Group]:
         if waiting:
             waiting = []
     if last is not None:
-        out.append(Group(items, last.feet, last.gap, _nth(last) if last.part else ""))
+        out.append(Group(items, at, last.gap, _nth(last) if last.part else ""))
     return out + [Group((w,)) for w in waiting]
 
 
