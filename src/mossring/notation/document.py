@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import replace
+from itertools import accumulate, takewhile
 
 from mossring.notation.header import SHAPES, read_begin, read_shape
 from mossring.notation.heads import (
@@ -50,6 +51,11 @@ TERMS_KEY = re.compile(r"(?:[a-z ]+ )?(?:terms|terminology)")
 """Header keys, in lower case, that state the dialect."""
 MAX_CHARACTERS = 200_000
 """A pattern of ten pages has about 20,000 characters; ten times that is a book, not a motif."""
+MAX_LINE = 6_000
+"""Characters of a line, or of a round broken over several: a whole motif pasted as one line has about 4,000."""
+MAX_READ = 240_000
+"""What is read of a text: its characters, and _EACH for every line; what goes beyond is kept as it stands."""
+_EACH = 60
 MAX_ROUNDS = 200
 """The widest pieces made round by round (about 80 rounds) fit twice over."""
 
@@ -86,8 +92,8 @@ _CASTS = frozenset(
 _THINGS = re.compile(r"hook|yarn|needle|size|material|suppl|need|gauge|tension")
 """Header keys of things, whose country is that of the thing."""
 _ENDING = re.compile(
-    r"(?:,? (?:(?:taking|with) care|(?:being )?careful|making sure|ensuring|without)\b[^.]*\btwist(?:ing|ed)?\b"
-    r"(?: (?:it|(?:the )?ch(?:ain)?))?)?[.\s]+$",
+    r"(?:,? (?:(?:taking|with) care|(?:being )?careful|making sure|ensuring|without)\b[^.]{0,60}\btwist(?:ing|ed)?\b"
+    r"(?: (?:it|(?:the )?ch(?:ain)?))?)?(?<![.\s])[.\s]+$",
     re.IGNORECASE,
 )
 """What ends a sentence about a foundation, with what it says of keeping it straight."""
@@ -118,10 +124,7 @@ def read_document(text: str) -> Document:
     doc.plain = plain(text)
     doc.numbered = numbering(doc.plain)
     doc.width = wrapped_at(doc.plain)
-    at = 0
-    for raw in doc.plain.splitlines(keepends=True):
-        _line(doc, raw.rstrip("\r\n"), at)
-        at += len(raw)
+    _lines(doc)
     unheaded(doc)
     if doc.rounds and doc.rounds[0].word == "Row":  # what a later row says of its turning chain holds for all
         doc.starts += [s for r in doc.rounds for s in told_starts(r.text) if s.n and not s.what]
@@ -129,6 +132,29 @@ def read_document(text: str) -> Document:
     if not doc.rounds and not doc.troubles:
         doc.troubles.append(Trouble("no rounds", (0, min(1, len(text))), {}))
     return doc
+
+
+def _lines(doc: Document) -> None:
+    """Each line for what it is. Lines past the last round that may be, or past what is read of a text, are only kept."""
+    at = read = 0
+    for raw in doc.plain.splitlines(keepends=True):
+        line = raw.rstrip("\r\n")
+        read += _EACH * (not line.isspace()) + len(line)
+        if len(doc.rounds) > MAX_ROUNDS or read > MAX_READ:
+            doc.notes.append(Line("note", line, at))
+            if read > MAX_READ:
+                _too_much(doc, "words", MAX_READ, (at, at + len(line)))
+        else:
+            if len(line) > MAX_LINE:
+                _too_much(doc, "line", MAX_LINE, (at + MAX_LINE, at + len(line)))
+            _line(doc, line[:MAX_LINE], at)
+        at += len(raw)
+
+
+def _too_much(doc: Document, what: str, limit: int, span: Span) -> None:
+    """What goes over a limit is told once, where it begins."""
+    if not any(t.data.get("what") == what for t in doc.troubles):
+        doc.troubles.append(Trouble("limit", span, {"limit": limit, "n": span[1] - span[0], "what": what}))
 
 
 _SENTENCES = 30
@@ -180,7 +206,11 @@ def _line(doc: Document, line: str, at: int) -> None:
         doc.notes.append(Line("definition", line, at))
     elif doc.rounds and continues(doc.plain, doc.rounds[-1].at, doc.rounds[-1].text, at, doc.width):
         last = doc.rounds[-1]
-        doc.rounds[-1] = last._replace(text=doc.plain[last.at : at + len(line)].rstrip())
+        if at + len(line) - last.at > MAX_LINE:
+            _too_much(doc, "line", MAX_LINE, (at, at + len(line)))
+            doc.notes.append(Line("note", line, at))
+        else:
+            doc.rounds[-1] = last._replace(text=doc.plain[last.at : at + len(line)].rstrip())
     elif doc.rounds and (head := without_head(line, doc.rounds[-1].last, doc.rounds[-1].word == "Row")):
         _rounds(doc, head, line, at)
     elif (m := _HEADER.match(bare)) and _is_header(doc, m):
@@ -288,8 +318,16 @@ def _described(doc: Document, line: str, at: int) -> list[Definition]:
         return []
     above = " ".join(r.text for r in doc.rounds).lower()
     called = all(re.search(rf"\b{re.escape(name.lower())}\b", above) for d in defined for name in d.names)
-    below = doc.plain[at + len(line) :].splitlines()
-    return defined if called and not any(read_head(later, doc.numbered) for later in below) else []
+    return defined if called and at > _last_head(doc) else []
+
+
+def _last_head(doc: Document) -> int:
+    """Where the last line stands that announces a round."""
+    if doc.last_head is None:
+        ends = accumulate(len(raw) for raw in doc.plain.splitlines(keepends=True))
+        lines = zip(ends, doc.plain.splitlines(), strict=True)
+        doc.last_head = max((end - 1 for end, line in lines if read_head(line[:MAX_LINE], doc.numbered)), default=-1)
+    return doc.last_head
 
 
 def _begins(doc: Document, bare: str, span: Span) -> bool:
@@ -318,6 +356,8 @@ _TURNED = re.compile(
     r"\W*R(?:ow)?\.? ?2\b[\s:.)-]*(?:(?:ch(?:ain)? ?-?\d|\d ?-?ch(?:ains?)?),? (?:and )?)?turn\b", re.IGNORECASE
 )
 """How `R2` begins where it turns the work before it goes back."""
+_NEAR = 200
+"""Characters in which that is looked for."""
 
 
 def _is_row(words: str, after: str) -> bool:
@@ -332,7 +372,7 @@ def _round(doc: Document, head: Head, line: str, at: int) -> None:
     doc.in_stitches = False
     last = doc.rounds[-1] if doc.rounds else None
     row = head.row or (
-        head.short and (last.word == "Row" if last else _is_row(line[head.end :], doc.plain[at + len(line) :]))
+        head.short and (last.word == "Row" if last else _is_row(line[head.end :], doc.plain[at + len(line) :][:_NEAR]))
     )
     word = "Row" if row else "Rnd"
     if last and last.first == head.first < last.last and not _ASKS.search(last.text):
@@ -360,8 +400,12 @@ def _round(doc: Document, head: Head, line: str, at: int) -> None:
 
 def _opens_section(doc: Document, last: RoundLine) -> bool:
     """Whether a heading of a few words (`Border`, `## Edging:`) stands behind a round."""
-    lines = [n.text.strip() for n in doc.notes if n.at > last.at and n.kind in ("note", "heading", "comment")]
-    return any(re.fullmatch(r"\W*[A-Z][\w' -]{2,30}\W*", line) and not line.endswith(".") for line in lines)
+    behind = takewhile(lambda n: n.at > last.at, reversed(doc.notes))
+    lines = (n.text.strip() for n in behind if n.kind in ("note", "heading", "comment"))
+    return any(_SECTION.fullmatch(line) and not line.endswith(".") for line in lines)
+
+
+_SECTION = re.compile(r"\W{0,8}[A-Z][\w' -]{2,30}\W{0,8}")
 
 
 def _header(doc: Document, key: str, value: str, span: Span) -> None:

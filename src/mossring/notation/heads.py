@@ -207,7 +207,7 @@ _CALLED = re.compile(
 """Rounds by another name."""
 _FIRST_BY_WORD = re.compile(r"^(?:Rnd |Round |Row |R)1: (?=[A-Za-z\d(\[*])", re.MULTILINE)
 _LETTERED = re.compile(
-    r"^[ \t]*\(?(?P<first>[A-Z])[.):][ \t]+(?=.*(?:\b|\d)(?:sc|h?dc|[hd]?tr|inc|dec)s?\b)", re.IGNORECASE
+    r"^[ \t]*\(?(?P<first>[A-Z])[.):][ \t]++(?=.*(?:\b|\d)(?:sc|h?dc|[hd]?tr|inc|dec)s?\b)", re.IGNORECASE
 )
 """Rounds by a letter: only what tells of stitches is one, for yarns have letters too."""
 

@@ -17,6 +17,8 @@ _WORK = re.compile(
 )
 """Words of instructions: a line with none of them is a remark."""
 _NARROW, _WIDE = 40, 110
+_APART = 200
+"""Blanks that may stand behind a line that goes on below."""
 
 
 def wrapped_at(text: str) -> int:
@@ -36,7 +38,7 @@ def continues(text: str, begun: int, above: str, at: int, width: int) -> bool:
     line = text[at : stop if stop >= 0 else len(text)].rstrip("\r")
     if not above.strip():
         return True
-    if text[begun + len(above) : at].strip(" \t") not in ("\n", "\r\n"):
+    if text[begun + len(above) : at][:_APART].strip(" \t") not in ("\n", "\r\n"):
         return False
     if line[:1] in (" ", "\t") and not MOVES.match(line.strip()):
         return True

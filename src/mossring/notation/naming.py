@@ -191,16 +191,16 @@ _MOTIONS: tuple[tuple[Making, re.Pattern[str]], ...] = (
     (  # `ch 3, 3 dc in same st, drop loop from hook`: the chain is the first leg of a beginning one
         "pc",
         re.compile(
-            r"(?P<chain>\b(?:ch ?-?\d|\d ?-?ch)\b[^,;]*[,;] *(?:work )?)?"
-            r"(?P<n>\d+) ?(?P<stitch>[a-z]+)\b.*"
-            r"\b(?:drop|remove|withdraw|take (?:the )?(?:hook|loop)|(?:finish|complete|close)\b[^.]*popcorn)",
+            r"(?P<chain>\b(?:ch ?-?\d|\d ?-?ch)\b[^,;]{0,40}[,;] *(?:work )?)?"
+            r"(?P<n>\d{1,3}) ?(?P<stitch>[a-z]{1,12})\b.{0,160}"
+            r"\b(?:drop|remove|withdraw|take (?:the )?(?:hook|loop)|(?:finish|complete|close)\b[^.]{0,60}popcorn)",
             re.IGNORECASE,
         ),
     ),
     (  # `keeping the last loop of each on the hook, work 3 dc in same place`
         "cl",
         re.compile(
-            r"\b(?:leaving|holding|keeping)\b[^.;]*?\bl(?:oo)?ps?\b[^.;]*?\bhook,? (?:work |make )?"
+            r"\b(?:leaving|holding|keeping)\b[^.;]{0,60}?\bl(?:oo)?ps?\b[^.;]{0,60}?\bhook,? (?:work |make )?"
             r"(?P<n>\d|two|three|four|five) ?(?P<stitch>[a-z]+?)s?\b",
             re.IGNORECASE,
         ),
@@ -216,8 +216,8 @@ _MOTIONS: tuple[tuple[Making, re.Pattern[str]], ...] = (
     (  # `work 3 tr leaving last loop of each on hook`
         "cl",
         re.compile(
-            r"(?P<n>\d|two|three|four|five) (?:more )?(?:incomplete )?(?P<stitch>[a-z]+?)s?\b.*"
-            r"\b(?:leaving|holding|keeping|hold|until|omitting|except)\b.*\bl(?:oo)?ps?\b",
+            r"(?P<n>\d|two|three|four|five) (?:more )?(?:incomplete )?(?P<stitch>[a-z]{1,12}?)s?\b.{0,120}"
+            r"\b(?:leaving|holding|keeping|hold|until|omitting|except)\b.{0,60}\bl(?:oo)?ps?\b",
             re.IGNORECASE,
         ),
     ),
@@ -249,7 +249,7 @@ def _motion(making: Making, pattern: re.Pattern[str], made: str, dialect: Dialec
 
 
 _IN_SAME = re.compile(
-    r",?\s+(?:all |worked )?(?:in|into)\s+(?:the )?(?:same|next|indicated|one|st\b|stitch|sp)[^()]*$", re.I
+    r"(?:,|(?<!\s))\s+(?:all |worked )?(?:in|into)\s+(?:the )?(?:same|next|indicated|one|st\b|stitch|sp)[^()]{0,80}$", re.I
 )
 """`in same stitch or space`, behind what a special stitch is made of."""
 

@@ -54,7 +54,7 @@ class Document:
     lies: how the piece is meant to lie, where not flat: `bowl` or `waves`.
     numbered: how rounds are lines with a number alone. width: where lines are broken, if they are.
     spiral: the notes say that rounds aren't joined. in_all: what is repeated so many times in the ring is worked so
-    often in all, as later rounds show.
+    often in all, as later rounds show. last_head: where the last line stands that announces a round, once looked for.
     """
 
     text: str
@@ -87,6 +87,7 @@ class Document:
     throughout: str = ""
     lies: str = ""
     in_all: bool = False
+    last_head: int | None = None
 
     def words(self) -> str:
         """The text with all but its instructions blanked out: titles, yarns and notes speak for no dialect."""

@@ -313,7 +313,7 @@ def corner_told(line: str) -> Definition | None:
 
 
 _WORD_MEANT = re.compile(
-    r"(?:^|(?<=[.;] ))\W*(?:an? |each |every )?[\"“‘']?(?P<name>group|shell|fan|petal|block|scallop)s?[\"”’']? "
+    r"(?:^|(?<=[.;] ))\W{0,8}(?:an? |each |every )?[\"“‘']?(?P<name>group|shell|fan|petal|block|scallop)s?[\"”’']? "
     r"(?:means?|is|are|stands? for) (?P<made>\d[^.;]*)",
     re.IGNORECASE,
 )
@@ -448,7 +448,7 @@ def worked_into(line: str) -> list[Start]:
 
 
 _LOOPS = re.compile(
-    r"\b(?:all|every|following|remaining|rest of|each)\b[^.;]*\b(?:rounds?|rnds?|rows?|stitches|sts|sc|dc)\b[^.;]*"
+    r"\b(?:all|every|following|remaining|rest of|each)\b[^.;]{0,60}\b(?:rounds?|rnds?|rows?|stitches|sts|sc|dc)\b[^.;]{0,60}"
     r"\b(?:(?P<side>back|front|third) ?(?:loops?|lps?)\b|(?P<short>[bf]lo)\b)",
     re.IGNORECASE,
 )

@@ -116,13 +116,15 @@ def _tells(words: set[str], again: bool) -> bool:
     )
 
 
+_NEAR = 60
+"""Characters in which the word that a bracket opens with is looked for."""
 _CALLED = {"corner", "corners", "side", "sides", "made", *SPACE_WORDS}
 """What a bracket may call the space that was made just before it: `ch 5 (corner loop)`."""
 
 
 def _opens_a_remark(c: Cursor, words: set[str]) -> bool:
     """`(the middle one of the 3)`, `(shell = 5 dc)`: told by the word that it opens with."""
-    opening = re.match(r"\W*(\w+)", c.text[c.token.end :])
+    opening = re.match(r"\W*(\w+)", c.text[c.token.end :][:_NEAR])
     if opening is None:
         return False
     told = opening[1].lower() in _REMARKING and not (c.ahead().text == "one" and c.opens_stitch(2))

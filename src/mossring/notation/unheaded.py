@@ -43,7 +43,7 @@ _COUNTED = re.compile(
 
 _TERSE = re.compile(
     r"^\W*\d+ (?:in|into) (?:a |an |the )?(?:each|every|next|magic|ring|mr|mc|circle)\b"
-    r"|^\W*[(\[*].*[)\]*] ?(?:x ?)?\d+ ?(?:x|times)?\W*$",
+    r"|^\W{0,8}[(\[*].*[)\]*] ?(?:x ?)?\d{1,4} ?(?:x|times)?\W{0,8}$",
     re.IGNORECASE,
 )
 """An instruction of a notebook that names no stitch: `6 in ring`, `2 in each`, `[1, 2 in next] 6x`."""

@@ -8,6 +8,8 @@ from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, STITCH_WORDS, Cur
 from mossring.notation.words import ORDINALS
 
 _OPEN = ("(", "[")
+_MOST = 16
+"""So far ahead a place is looked for."""
 
 
 def goes_on(c: Cursor) -> bool:
@@ -15,7 +17,7 @@ def goes_on(c: Cursor) -> bool:
     if c.at(",", "and", "+") and c.ahead().text in ("inc", "incs", "dec"):  # `(1, inc) 7 times`
         return True
     k = 0
-    while c.ahead(k).text == "," and c.ahead(k + 1).kind == "num":
+    while k < _MOST and c.ahead(k).text == "," and c.ahead(k + 1).kind == "num":
         k += 2
     if k:
         return c.ahead(k).text in ("in", "into") and c.ahead(k + 1).text in ("next", "each", "same")

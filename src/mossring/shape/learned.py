@@ -28,7 +28,7 @@ PRIOR = 25.0
 """How much one measurement counts against the assumption that stitches keep their proportions: 1 in 25."""
 
 _SAMPLE = re.compile(
-    r"(?:rnd|round|rd|row|r)\.?\s*(?P<n>\d{1,4})\s*[:=]?\s*" + LENGTH + r"(?P<rest>[^;]*)",
+    r"(?:rnd|round|rd|row|r)\.?\s{0,3}(?P<n>\d{1,4})\s{0,3}[:=]?\s{0,3}" + LENGTH + r"(?P<rest>[^;]*)",
     re.IGNORECASE,
 )
 

@@ -35,8 +35,8 @@ WEIGHTS = (
 )
 _NAMES = sorted(((n, w) for w in WEIGHTS for n in w.names), key=lambda nw: -len(nw[0]))
 _BALL = re.compile(
-    r"(?P<g>\d+(?:[.,]\d+)?)\s*g(?:rams?|r)?\b\s*(?:=|/|,|x|per|with|of)?\s*(?P<m>\d+(?:[.,]\d+)?)\s*(?P<u>m|metres?|meters?|yd|yds|yards?)\b"
-    r"|(?P<m2>\d+(?:[.,]\d+)?)\s*(?P<u2>m|metres?|meters?|yd|yds|yards?)\b\s*(?:=|/|,|per|in|to)?\s*(?P<g2>\d+(?:[.,]\d+)?)\s*g",
+    r"(?P<g>\d{1,5}(?:[.,]\d{1,5})?)\s{0,3}g(?:rams?|r)?\b\s{0,3}(?:=|/|,|x|per|with|of)?\s{0,3}(?P<m>\d{1,5}(?:[.,]\d{1,5})?)\s{0,3}(?P<u>m|metres?|meters?|yd|yds|yards?)\b"
+    r"|(?P<m2>\d{1,5}(?:[.,]\d{1,5})?)\s{0,3}(?P<u2>m|metres?|meters?|yd|yds|yards?)\b\s{0,3}(?:=|/|,|per|in|to)?\s{0,3}(?P<g2>\d{1,5}(?:[.,]\d{1,5})?)\s{0,3}g",
     re.IGNORECASE,
 )
 _FIBRES = ("acrylic", "polyester", "nylon", "wool", "merino", "alpaca", "mohair", "cotton", "linen", "silk", "bamboo")

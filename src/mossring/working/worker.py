@@ -105,18 +105,7 @@ class Worker(Maker):
             self.close_gap()
 
     def _go(self, body: Sequence[Node], written: bool) -> None:
-        if body and isinstance(body[0], Onto):
-            self._onto(body[0])
-            body = body[1:]
-        if written:
-            try:
-                body = open_round(self, list(body))
-            except OverLimitError:
-                raise
-            except UnworkableError as e:  # a start that can't be made: work what is left without it
-                self.troubles.append(e.trouble)
-        elif not self.edge.ring:
-            find_start(self, body)
+        body = self._begin(list(body), written)
         for k, node in enumerate(body):
             if self._skips_base(body[k : k + 2]):
                 continue
@@ -135,6 +124,23 @@ class Worker(Maker):
                     self.closing_done = True
                     return
                 self.troubles.append(e.trouble)
+
+    def _begin(self, body: list[Node], written: bool) -> list[Node]:
+        """The round's start made; gives what is left to work. What can't be made of it is told, and passed over."""
+        try:
+            if body and isinstance(body[0], Onto):
+                onto = body.pop(0)
+                assert isinstance(onto, Onto)
+                self._onto(onto)
+            if written:
+                return open_round(self, body)
+            if not self.edge.ring:
+                find_start(self, body)
+        except OverLimitError:
+            raise
+        except UnworkableError as e:
+            self.troubles.append(e.trouble)
+        return body
 
     def _skips_base(self, nodes: Sequence[Node]) -> bool:
         """`ch 3 (counts as dc), skip 1 st, dc in each st` in a row: what is skipped is where the chain stands."""

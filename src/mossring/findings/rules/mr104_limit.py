@@ -27,6 +27,9 @@ def of_trouble(look: Look) -> Iterator[Finding]:
         if t.kind == "limit":
             what = t.data["what"]
             message = {
+                "line": "A line may have {limit:,} characters; what goes beyond that was not read.",
+                "words": "The text goes on for longer than I can read; what follows was kept, and not read.",
+                "work": "There is more to work here than {limit:,} steps; what follows was not worked.",
                 "characters": "The text has {n:,} characters; a motif may have {limit:,}.",
                 "rounds": "The motif has more than {limit:,} rounds; what follows was not worked.",
                 "stitches": "The motif passes {limit:,} stitches here; what follows was not worked.",
