@@ -11,6 +11,7 @@ from collections import OrderedDict
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from functools import partial
+from itertools import chain
 from threading import Lock
 from typing import Generic, TypeVar, cast
 
@@ -37,7 +38,7 @@ from mossring.notation.heads import read_head
 from mossring.notation.kept import Kept
 from mossring.notation.tree import Make, Repeat, Work
 from mossring.notation.within import more_rounds, said_within
-from mossring.readings import otherwise, without_odd_words
+from mossring.readings import Read, otherwise, without_odd_words
 from mossring.shape import (
     Entry,
     Fit,
@@ -62,6 +63,7 @@ from mossring.starts import (
 from mossring.stitches import Dialect
 from mossring.stitches.terms import spellings
 from mossring.working import Fabric, State, WorkedRound, work_round
+from mossring.working.budget import MAX_STEPS, MOST_STEPS, PER_CHARACTER, SPARE_STEPS, Budget, Purse
 
 T = TypeVar("T")
 _UNMADE = object()
@@ -105,7 +107,8 @@ class DraftRound:
 class Draft:
     """A whole motif, worked. `said_terms`: the dialect was stated, not found by evidence. fit: what the measured
     rounds moved, where some were measured. by_lie: no word told the dialect: in this one the rounds lie
-    flatter."""
+    flatter. cost: steps that reading and working it takes; spare: from this is taken what is tried besides.
+    by_first: the shape was guessed from so many rounds, not from all."""
 
     doc: Document
     dialect: Dialect
@@ -118,6 +121,9 @@ class Draft:
     names: Names = ()
     fit: Fit | None = None
     by_lie: bool = False
+    cost: int = 0
+    spare: Purse = field(default_factory=lambda: Purse(SPARE_STEPS))
+    by_first: int = 0
 
     @property
     def titled(self) -> Shape | None:
@@ -130,7 +136,18 @@ class Draft:
         return Fabric(centre, [r.worked for r in self.rounds], self.shape.sides)
 
 
-_Kept = tuple[State, Entry, dict[object, object], RoundTree]
+@dataclass(frozen=True, slots=True)
+class _Kept:
+    """A round as it was worked, what others derived from it, and what that cost: stitches and chains, steps, and steps
+    to try it otherwise."""
+
+    after: State
+    entry: Entry
+    memo: dict[object, object]
+    source: RoundTree
+    stitches: int
+    steps: int
+    tried: int
 
 
 class _Cache(Generic[T]):
@@ -166,13 +183,13 @@ class _Cache(Generic[T]):
 
 
 def _stitches(kept: _Kept) -> int:
-    before = kept[0].before
+    before = kept.after.before
     return (len(before.made) if before else 0) + 20
 
 
 _cache = _Cache(_CACHED_STITCHES, _stitches)
-_passed_over: _Cache[tuple[RoundTree, frozenset[str]]] = _Cache(2_000, lambda kept: 1)
-"""Rounds with words that can't be read: how they read without, and the words passed over so far."""
+_passed_over: _Cache[tuple[tuple[RoundTree, frozenset[str]], int]] = _Cache(2_000, lambda kept: 1)
+"""Rounds with words that can't be read: how they read without, the words passed over so far, and what that cost."""
 
 
 def forget() -> None:
@@ -186,22 +203,57 @@ def forget() -> None:
 _read = Kept(read_round)
 
 
-def read_cached(text: str, dialect: Dialect, names: Names, part: str = "") -> RoundTree:
-    """`read_round`, kept."""
+def read_cached(text: str, dialect: Dialect, names: Names, part: str = "", *, purse: Purse) -> RoundTree:
+    """`read_round`, kept. purse: what it costs is taken from it."""
+    purse.spend(PER_CHARACTER * len(text), ("read", text, dialect, names, part))
     return _read(text, dialect, names, part)
 
 
-def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS) -> Draft:
-    """Work a pattern's text. terms: read it in this dialect whatever it says. most: rounds to work. Never raises."""
+def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS, spare: Purse | None = None) -> Draft:
+    """Work a pattern's text. terms: read it in this dialect whatever it says. most: rounds to work. spare: what it may
+    cost, where it is only tried what a text comes to. Never raises."""
+    purse = Purse(MAX_STEPS) if spare is None else spare
+    spare = Purse(SPARE_STEPS, purse.met) if spare is None else spare
+    job = _Job(most, purse, spare)
+    purse.spend(len(text) // _READ_IN_A_STEP)
     doc = read_document(text)
     if stated := terms or doc.terms:
-        return _shaped(doc, stated, True, most)
+        draft = _shaped(doc, stated, True, job)
+    else:
+        draft = _in_some_terms(doc, job)
+    draft.spare = spare
+    if spare is not purse:
+        spare.left = min(spare.left, MOST_STEPS - draft.cost)
+    return draft
+
+
+_READ_IN_A_STEP = 2
+"""Characters of a text that are taken apart into rounds and notes in a step."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Job:
+    """How many rounds are to be worked, from what the cost of that is taken, and from what the cost of what is tried
+    besides. enough: steps after which no further round is begun (0: as many as there are)."""
+
+    most: int
+    purse: Purse
+    spare: Purse
+    enough: int = 0
+
+
+def _in_some_terms(doc: Document, job: _Job) -> Draft:
+    """A text that says nothing of its dialect, in the one that its words speak for; where they speak for neither, in
+    the one in which it lies flatter."""
     uk = weighed(doc.words())
-    draft = _shaped(doc, "uk" if uk > 0 else "us", False, most)
-    told = abs(uk) > HABIT or len(text) > _MOST_LIE
+    draft = _shaped(doc, "uk" if uk > 0 else "us", False, job)
+    told = abs(uk) > HABIT or len(doc.text) > _MOST_LIE
     if told or not (amiss := _amiss(draft)) or (draft.shape.sides and not _far_off(draft)):
         return draft
-    other = _shaped(read_document(text), "us" if uk > 0 else "uk", False, most)
+    if not job.spare.affords(draft.cost):
+        return draft
+    again = _Job(job.most, job.spare, job.spare)
+    other = _shaped(read_document(doc.text), "us" if uk > 0 else "uk", False, again)
     other.by_lie = _amiss(other) < amiss and (other.shape.sides > 0 or _evenly_grown(other))
     return other if other.by_lie else draft
 
@@ -232,118 +284,209 @@ _LITTLE, _MUCH = 0.45, 2.0
 """Shares of what lies flat: a US square of dc with one stitch each side of its corners, which cups, grows by 0.52."""
 
 
-def _shaped(doc: Document, dialect: Dialect, said: bool, most: int) -> Draft:
+def _shaped(doc: Document, dialect: Dialect, said: bool, job: _Job) -> Draft:
+    """The draft in the shape that the text states, or in the one that its first rounds show."""
     if doc.shape:
-        return _work(doc, dialect, said, doc.shape, True, most)
-    draft = guess_shape(doc, lambda shape: _work(doc, dialect, said, shape, False))
+        return _work(doc, dialect, said, doc.shape, True, job)
+    draft = _guessed(doc, dialect, said, job)
     if draft.rounds and asks_for_more(draft.rounds[0].tree) and (amiss := _amiss(draft)):
         again = read_document(doc.text)
         again.in_all = True
-        other = guess_shape(again, lambda shape: _work(again, dialect, said, shape, False))
-        return other if _amiss(other) < amiss else draft
+        if job.spare.affords(_GUESSED):
+            other = _guessed(again, dialect, said, job)
+            return other if _amiss(other) < amiss else draft
     return draft
 
 
-def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, most: int = MAX_ROUNDS) -> Draft:
+_GUESSED = 5_000
+"""Steps, about, that the rounds take by which a shape is guessed: those of thirty, as they commonly are."""
+
+
+def _guessed(doc: Document, dialect: Dialect, said: bool, job: _Job) -> Draft:
+    """The draft in the shape that its rounds show: all of them, or the first where they are many stitches."""
+    first, many = MAX_ROUNDS, False
+
+    def work(shape: Shape) -> Draft:
+        nonlocal first, many
+        had = max(0, min(2 * _GUESSED, job.spare.left))
+        own = Purse(had, job.spare.met)
+        draft = _work(doc, dialect, said, shape, False, _Job(first, own, job.spare, _GUESSED))
+        job.spare.left -= had - own.left
+        if own.cut:
+            first, many = max(1, len(draft.rounds)), True
+        return draft
+
+    draft = guess_shape(doc, work)
+    if not many:
+        return draft
+    whole = _work(doc, dialect, said, draft.shape, False, job)
+    whole.by_first = first
+    return whole
+
+
+def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, job: _Job) -> Draft:
     """Work a document as a shape; where finished rounds were measured, again with the gauge that they suggest."""
-    draft = _work_by(read_gauge(doc, dialect), doc, dialect, said, shape, said_shape, most)
+    draft = _Working(doc, dialect, said, shape, said_shape, read_gauge(doc, dialect), job).run()
     samples = read_samples(doc) + from_gauge(across_measured(doc, dialect), len(draft.rounds))
     found = fit(samples, [r.entry for r in draft.rounds], shape, draft.gauge) if samples else None
-    if found is not None:
-        draft = _work_by(found.gauge, doc, dialect, said, shape, said_shape, most)
+    if found is not None and job.spare.affords(draft.cost):
+        again = _Job(job.most, job.spare, job.spare, job.enough)
+        draft = _Working(doc, dialect, said, shape, said_shape, found.gauge, again).run()
         draft.fit = found
     return draft
 
 
-def _work_by(
-    gauge: Gauge, doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, most: int
-) -> Draft:
-    draft = Draft(doc, dialect, said, shape, said_shape, gauge, troubles=list(doc.troubles))
-    names = read_names(doc.stitches, dialect) if doc.stitches else ()
-    if doc.definitions:
-        names = read_definitions(doc.definitions, names, dialect)
-    draft.names = names
-    state = _first_state(doc, shape, dialect)
-    chainless = spellings(dialect).get((doc.chainless,), "")
-    start = left_out(doc, state)
-    all_told = said_shape or doc.in_all or draft.titled == shape
-    key = _digest(b"", repr((state, shape.name, all_told, gauge, dialect, names, chainless, start)))
-    entries: list[Entry] = []
-    bodies: dict[int, RoundTree] = {}
-    unread = 0
-    passed: frozenset[str] = frozenset()
-    for line in doc.rounds:
-        part = line.part if draft.rounds else ""
-        tree, called = read_cached(line.text, dialect, names, part), names
+class _Working:
+    """A document being worked as a shape, round by round. bodies: what each round came to, by its number. key: the
+    digest of all that the next round depends on. passed: odd words passed over so far."""
+
+    def __init__(
+        self, doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, gauge: Gauge, job: _Job
+    ) -> None:
+        self.doc, self.dialect, self.shape, self.gauge, self.job = doc, dialect, shape, gauge, job
+        self.draft = Draft(doc, dialect, said, shape, said_shape, gauge, troubles=list(doc.troubles))
+        names = read_names(doc.stitches, dialect) if doc.stitches else ()
+        if doc.definitions:
+            names = read_definitions(doc.definitions, names, dialect)
+        self.names = self.draft.names = names
+        self.state = _first_state(doc, shape, dialect)
+        self.budget = Budget(purse=job.purse)
+        self.chainless = spellings(dialect).get((doc.chainless,), "")
+        self.start = left_out(doc, self.state)
+        self.all_told = said_shape or doc.in_all or self.draft.titled == shape
+        told = (self.state, shape.name, self.all_told, gauge, dialect, names, self.chainless, self.start)
+        self.key = _digest(b"", repr(told))
+        self.entries: list[Entry] = []
+        self.bodies: dict[int, RoundTree] = {}
+        self.unread = 0
+        self.passed: frozenset[str] = frozenset()
+
+    def run(self) -> Draft:
+        """All rounds, or as many as the job asks for and the limits allow."""
+        draft = self.draft
+        for line in self.doc.rounds:
+            tree = self._tree(line)
+            if tree is None:
+                continue
+            for number in range(line.first, line.last + 1):
+                if len(draft.rounds) >= self.job.most < MAX_ROUNDS:
+                    return draft
+                if len(draft.rounds) >= MAX_ROUNDS:
+                    data: dict[str, object] = {"limit": MAX_ROUNDS, "n": MAX_ROUNDS, "what": "rounds"}
+                    draft.troubles.append(Trouble("limit", line.head, data))
+                    return draft
+                if self.job.enough and draft.cost > self.job.enough:
+                    self.job.purse.cut = True
+                    return draft
+                self._round(line, tree, number)
+                if any(t.kind == "limit" for t in draft.rounds[-1].worked.troubles):
+                    return draft
+        return draft
+
+    def _tree(self, line: RoundLine) -> RoundTree | None:
+        """What the words of a line say; None where they only make the ring."""
+        doc, draft, names = self.doc, self.draft, self.names
+        read = partial(read_cached, dialect=self.dialect, part=line.part if draft.rounds else "")
+        tree, called = read(line.text, names=names, purse=self.job.purse), names
+        draft.cost += PER_CHARACTER * len(line.text)
         if tree.unread:
-            known = corner_so_far(line.text, _last_corner([*bodies.values(), tree]), names)
-            other = read_cached(line.text, dialect, known, part)
+            known = corner_so_far(line.text, self._last_corner(tree), names)
+            other = read(line.text, names=known, purse=self.job.spare)
             tree, called = (other, known) if len(other.unread) < len(tree.unread) else (tree, called)
-        if chainless:
-            tree = replace(tree, body=begun_chainless(tree.body, chainless))
+        if self.chainless:
+            tree = replace(tree, body=begun_chainless(tree.body, self.chainless))
         if (tree.ring or tree.cast) and not draft.rounds:
             doc.begin = Begin("ring", tree.ring) if tree.ring else Begin("foundation", tree.cast or 0)
-            state = replace(state, begin=doc.begin)
+            self.state = replace(self.state, begin=doc.begin)
             if tree.ring and not tree.body:  # a line that only makes the ring is no round
-                continue
+                return None
         if not draft.rounds:
             tree = after_one_chain(doc, begun_above(doc, tree))
             along_chain(doc, tree)
-            if all_told:
-                tree = as_many_as_sides(tree, shape.sides)
-            state = replace(state, begin=doc.begin)
-        if tree.unread and unread < _MOST_UNREAD:
-            unread += 1
-            told = (line.text, line.first, line.last, line.word, line.yarn, part)
-            within = _digest(key, repr((*told, called, state.begin, sorted(passed))))
-            read = _passed_over.get(within)
-            if read is None:
-                again = partial(read_cached, dialect=dialect, names=called, part=part)
-                read = without_odd_words(state, line, tree, again, passed)
-                _passed_over.put(within, read)
-            tree, passed = read
-        for number in range(line.first, line.last + 1):
-            if len(draft.rounds) >= most < MAX_ROUNDS:
-                return draft
-            if len(draft.rounds) >= MAX_ROUNDS:
-                data: dict[str, object] = {"limit": MAX_ROUNDS, "n": MAX_ROUNDS, "what": "rounds"}
-                draft.troubles.append(Trouble("limit", line.head, data))
-                return draft
-            troubles: list[Trouble] = []
-            source = tree
-            below = [m.kind for m in state.before.made if m.counted] if tree.grows and state.before else []
-            if tree.repeat_of is not None:
-                source = _meant(tree, bodies, line, number, below, troubles)
-            elif tree.grows and state.before:
-                source = replace(tree, body=evenly(tree.body, tree.grows[0].n, below))
-            yarn = line.yarn or tree.yarn
-            body = "" if source is tree else repr(source.body)
-            where = f"{number}\0{line.first}\0{line.last}\0{line.word}\0{line.part}\0{yarn}"  # no text has a \0 in it
-            key = _digest(key, f"{where}\0{line.text}\0{body}")
-            had = _cache.get(key)
-            before = state
-            if had is None:
-                after = work_round(state, source, yarn=yarn, around=line.word != "Row")
-                if source is tree and (meant := otherwise(state, after, line, tree, number, start)):
-                    after, source = meant
-                assert after.before is not None
-                onto = _stands_on(after.before)
-                under = state.past[onto - 1] if onto else None
-                entry = enter(after.before, under, entries[:onto], doc.begin, shape.sides, gauge)
-                memo: dict[object, object] = {}
-                _cache.put(key, (after, entry, memo, source))
-            else:
-                after, entry, memo, source = had
-            bodies[number] = source
-            entries.append(entry)
-            if tree.grows:
-                troubles += _grown_otherwise(tree, before, after, _last_corner([*bodies.values()]))
-            shown = tree if tree.repeat_of is not None else source
-            draft.rounds.append(DraftRound(number, line, shown, state, after, entry, troubles, memo))
-            state = after
-            if any(t.kind == "limit" for t in draft.rounds[-1].worked.troubles):
-                return draft
-    return draft
+            if self.all_told:
+                tree = as_many_as_sides(tree, self.shape.sides)
+            self.state = replace(self.state, begin=doc.begin)
+        if tree.unread and self.unread < _MOST_UNREAD:
+            self.unread += 1
+            tree = self._without_odd_words(line, tree, partial(read, names=called, purse=self.job.spare), called)
+        return tree
+
+    def _without_odd_words(self, line: RoundLine, tree: RoundTree, read: Read, called: Names) -> RoundTree:
+        told = (line.text, line.first, line.last, line.word, line.yarn, line.part if self.draft.rounds else "")
+        key = _digest(self.key, repr((*told, called, self.state.begin, sorted(self.passed))))
+        spare = self.job.spare
+        found, cost = _passed_over.get(key) or (None, 0)
+        if found is None:
+            had = spare.left
+            found = without_odd_words(self.state, line, tree, read, self.passed, spare)
+            cost = had - spare.left
+            if spare.left > 0:
+                _passed_over.put(key, (found, cost))
+        else:
+            spare.spend(cost, key)
+        tree, self.passed = found
+        return tree
+
+    def _round(self, line: RoundLine, tree: RoundTree, number: int) -> None:
+        """One round worked on those below, or taken as it was."""
+        draft, state = self.draft, self.state
+        troubles: list[Trouble] = []
+        source = tree
+        below = [m.kind for m in state.before.made if m.counted] if tree.grows and state.before else []
+        if tree.repeat_of is not None:
+            source = _meant(tree, self.bodies, line, number, below, troubles)
+        elif tree.grows and state.before:
+            source = replace(tree, body=evenly(tree.body, tree.grows[0].n, below))
+        body = "" if source is tree else repr(source.body)
+        yarn = line.yarn or tree.yarn
+        where = f"{number}\0{line.first}\0{line.last}\0{line.word}\0{line.part}\0{yarn}"  # no text has a \0 in it
+        self.key = _digest(self.key, f"{where}\0{line.text}\0{body}")
+        kept = self._kept(line, tree, source, number, yarn)
+        self.bodies[number] = kept.source
+        self.entries.append(kept.entry)
+        draft.cost += kept.steps
+        if tree.grows:
+            troubles += _grown_otherwise(tree, state, kept.after, self._last_corner())
+        shown = tree if tree.repeat_of is not None else kept.source
+        draft.rounds.append(DraftRound(number, line, shown, state, kept.after, kept.entry, troubles, kept.memo))
+        self.state = kept.after
+
+    def _kept(self, line: RoundLine, tree: RoundTree, source: RoundTree, number: int, yarn: str) -> _Kept:
+        """The round from the cache, or worked now; either costs the same."""
+        purse, spare, budget = self.job.purse, self.job.spare, self.budget
+        kept = _cache.get(self.key)
+        if kept is not None and kept.steps <= purse.left and kept.stitches <= budget.stitches:
+            spare.spend(kept.tried, (self.key, "tried"))
+            purse.spend(kept.steps, self.key)
+            budget.stitches -= kept.stitches
+            return kept
+        stitches, had, spare_had, state = budget.stitches, purse.left, spare.left, self.state
+        met = self.key in purse.met
+        after = work_round(state, source, budget, yarn=yarn, around=line.word != "Row")
+        steps, tried = had - purse.left, 0
+        if source is tree:
+            spare_had = spare.left
+            if meant := otherwise(state, after, line, tree, number, self.start, spare):
+                after, source = meant
+            tried = spare_had - spare.left
+        done = after.before
+        assert done is not None
+        onto = _stands_on(done)
+        under = state.past[onto - 1] if onto else None
+        entry = enter(done, under, self.entries[:onto], self.doc.begin, self.shape.sides, self.gauge)
+        kept = _Kept(after, entry, {}, source, stitches - budget.stitches, steps, tried)
+        if met:
+            purse.left += steps
+            spare.left += tried
+        purse.met.update((self.key, (self.key, "tried")))
+        if spare.left > 0 and not any(t.kind == "limit" for t in done.troubles):
+            _cache.put(self.key, kept)
+        return kept
+
+    def _last_corner(self, tree: RoundTree | None = None) -> Work | None:
+        """The last corner that a round so far, or this one, names."""
+        trees = chain([tree] if tree else [], reversed(self.bodies.values()))
+        return next((corner for t in trees if (corner := last_corner(t.body))), None)
 
 
 def _stands_on(done: WorkedRound) -> int:
@@ -387,11 +530,6 @@ def _meant(
         troubles.append(Trouble("not grown", tree.repeat_span, {"round": meant}))
         return source
     return replace(source, body=body)
-
-
-def _last_corner(trees: Sequence[RoundTree]) -> Work | None:
-    """The last corner that these rounds name."""
-    return next((corner for tree in reversed(trees) if (corner := last_corner(tree.body))), None)
 
 
 def _grown_otherwise(tree: RoundTree, before: State, after: State, corner: Work | None) -> Iterator[Trouble]:

@@ -30,17 +30,19 @@ from mossring.notation.passing import blanked, only_prose, past_words
 from mossring.notation.targets import ANY_STITCH, CORNER
 from mossring.notation.tree import Chain, Make, Node, Stated, Target, Work
 from mossring.working import State, WorkedRound, work_round
+from mossring.working.budget import PER_CHARACTER, Budget, Purse
 from mossring.working.tally import due, mismatches
 
 Read = Callable[[str], RoundTree]
 
 
 def without_odd_words(
-    state: State, line: RoundLine, tree: RoundTree, read: Read, passed: frozenset[str]
+    state: State, line: RoundLine, tree: RoundTree, read: Read, passed: frozenset[str], spare: Purse
 ) -> tuple[RoundTree, frozenset[str]]:
     """The round as it reads when the words nobody can read are passed over: where it then comes to what it states (or,
     where they say nothing of the work, fits the round below), and all ways to pass over so few come to the same. Words
-    passed over in an earlier round are passed over again. passed: those words, given back with this round's."""
+    passed over in an earlier round are passed over again. passed: those words, given back with this round's. spare: what looking for them costs is taken
+    from it."""
     text, spans = blanked(line.text, passed)
     again = read(text) if spans else tree
     if not again.unread:
@@ -48,10 +50,12 @@ def without_odd_words(
     found: tuple[int, RoundTree, WorkedRound] | None = None
     for text, spans in past_words(line.text, tree, read):
         words = sum(len(line.text[a:b].split()) for a, b in spans)
-        if found is not None and words > found[0]:
+        if (found is not None and words > found[0]) or not spare.affords(PER_CHARACTER * len(text)):
             break
         other = read(text)
-        done = work_round(state, other, yarn=line.yarn or other.yarn, around=line.word != "Row").before
+        done = work_round(
+            state, other, Budget(purse=spare), yarn=line.yarn or other.yarn, around=line.word != "Row"
+        ).before
         assert done is not None
         if done.troubles or not _borne_out(done, other, line, only_prose(line.text, spans)):
             continue
@@ -69,16 +73,18 @@ def _told(tree: RoundTree, line: RoundLine, spans: list[tuple[int, int]]) -> Rou
 
 
 def otherwise(
-    state: State, after: State, line: RoundLine, tree: RoundTree, number: int, start: Chain | None
+    state: State, after: State, line: RoundLine, tree: RoundTree, number: int, start: Chain | None, spare: Purse
 ) -> tuple[State, RoundTree] | None:
     """The round as it comes out with what it leaves unsaid: other places for what names none (`2 hdc` in one place,
     groups in the spaces), stitches in those that `every other` leaves out, a starting chain that only the notes speak
     of (start), stitches passed behind those that reach down. None where it comes out as it is read, or in no other
-    way either."""
+    way either. spare: what trying it costs is taken from it."""
     owed = due(tree.stated, number, line.first, line.last)
     if after.before is None or len(line.text) > _LONG:
         return None
-    if counted := _ends_in_count(state, line, tree):
+    if not spare.affords(len(after.before.made)) or any(t.kind == "limit" for t in after.before.troubles):
+        return None
+    if counted := _ends_in_count(state, line, tree, spare):
         return counted
     twice, lost = said_twice(tree.body), _lost_corners(state, after.before)
     if not (after.before.troubles or any(mismatches(after.before, tree.stated, owed)) or twice or lost):
@@ -86,8 +92,10 @@ def otherwise(
     uneven = twice or {t.kind for t in after.before.troubles} == {"does not divide"}
     found: list[tuple[int, State, RoundTree]] = []
     for body, how in _otherwise(state, tree.body, start):
+        if not spare.affords(len(after.before.made)):
+            break
         other = replace(tree, body=body, written=tree.written or starts_with_chain(body))
-        done = work_round(state, other, yarn=line.yarn or tree.yarn, around=line.word != "Row")
+        done = work_round(state, other, Budget(purse=spare), yarn=line.yarn or tree.yarn, around=line.word != "Row")
         if done.before is None or done.before.troubles:
             continue
         even = how == "grouped" and _has_even_sides(done.before)
@@ -103,7 +111,7 @@ def otherwise(
     return best[1:] if best else None
 
 
-def _ends_in_count(state: State, line: RoundLine, tree: RoundTree) -> tuple[State, RoundTree] | None:
+def _ends_in_count(state: State, line: RoundLine, tree: RoundTree, spare: Purse) -> tuple[State, RoundTree] | None:
     """`[4 dc, ch 3] 3 times in ring; 12 dc`, `2 dc in each sp, 24 dc`: the stitches at the end are no work but the
     count, if the round comes to it without them."""
     last = tree.body[-1] if len(tree.body) > 1 else None
@@ -113,7 +121,7 @@ def _ends_in_count(state: State, line: RoundLine, tree: RoundTree) -> tuple[Stat
     if last.span[1] < len(line.text.rstrip(" .")) or not {";", ","} & set(line.text[: last.span[0]][-2:]):
         return None
     without = replace(tree, body=tree.body[:-1])
-    again = work_round(state, without, yarn=line.yarn or tree.yarn, around=line.word != "Row")
+    again = work_round(state, without, Budget(purse=spare), yarn=line.yarn or tree.yarn, around=line.word != "Row")
     worked = again.before
     if worked is None or worked.troubles or worked.counts().get(make.stitch) != last.where.count:
         return None

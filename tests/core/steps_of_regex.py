@@ -74,8 +74,10 @@ class Counted:
         self._step()
         what, arg = nodes[k]
         if what in _ONE:
-            return i < len(self.text) and self._is(what, arg, flags, self.text[i]) and self._run(
-                nodes, k + 1, flags, i + 1, then
+            return (
+                i < len(self.text)
+                and self._is(what, arg, flags, self.text[i])
+                and self._run(nodes, k + 1, flags, i + 1, then)
             )
         if what in (op.MAX_REPEAT, op.MIN_REPEAT, op.POSSESSIVE_REPEAT):
             return self._repeat(what, arg, flags, i, lambda j: self._run(nodes, k + 1, flags, j, then))

@@ -12,15 +12,15 @@ from functools import cache
 from pathlib import Path
 
 import pytest
+from kernel import marks
+from kernel import right as right_ones
 
 from mossring.analysis import Analysis, analyse
 from mossring.draft import DraftRound
 from mossring.findings import Finding
 from mossring.working import same_fabric
 
-PATTERNS = [
-    p for p in sorted((Path(__file__).parent.parent / "patterns").glob("*.txt")) if "nothing" in p.read_text()[:40]
-]
+PATTERNS = right_ones()
 FIVE_CORNERS = "pasted-goldcrest-popcorn-tile-us"
 """No count, no name and no later round tells how many corners it was to have."""
 _STITCH = r"(?:sts?|sc|hdc|htr|dc|tr)\b"
@@ -59,7 +59,7 @@ def drawn(path: Path) -> list[str]:
 
 
 CASES = [
-    pytest.param(path, slip, id=f"{path.stem}-{slip}")
+    pytest.param(path, slip, id=f"{path.stem}-{slip}", marks=marks(path))
     for path in PATTERNS
     for slip in drawn(path)
     if (path.stem, slip) != (FIVE_CORNERS, "a repeat too many")

@@ -5,6 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
+from kernel import marks
 
 from mossring.analysis import analyse
 from mossring.draft import work_draft
@@ -62,7 +63,7 @@ WAYS: list[tuple[Dialect, bool]] = [("us", False), ("uk", True), ("us", True), (
 @pytest.mark.parametrize(
     ("path", "terms", "plain"),
     [
-        pytest.param(path, *way, id=f"{path.stem}-{way[0]}-{'full words' if way[1] else 'short'}")
+        pytest.param(path, *way, id=f"{path.stem}-{way[0]}-{'full words' if way[1] else 'short'}", marks=marks(path))
         for k, path in enumerate(MOTIFS)
         for way in (WAYS[k % 4 : k % 4 + 1] if path.stem.startswith("pasted") else WAYS)
     ],

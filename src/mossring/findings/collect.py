@@ -203,10 +203,10 @@ class _Collector:
         fix = fix or self._stood_in(index)
         if fix is not None and self.mended == self.text:
             self.mended = apply(self.text, fix.edits)
-            self.world = work_draft(self.mended, self.draft.dialect)
+            self.world = self._work(self.mended)
         elif fix is not None:
             self.mended = _carried(self.text, self.mended, fix)
-            self.world = work_draft(self.mended, self.draft.dialect)
+            self.world = self._work(self.mended)
         elif self._carries_on(index) or any(
             f.code in _SKEWED or (f.severity == "stop" and (f.family < 3 or self._far_off(index))) for f in misread
         ):
@@ -227,7 +227,7 @@ class _Collector:
         spread = f"around, increasing {wrong[0] - below} evenly" if wrong[0] > below else "in each st around"
         edit = Edit(r.line.at, r.line.at + len(r.line.text), f"{made} {spread} ({wrong[0]})")
         fix = Fix("", (edit,))
-        trial = work_draft(apply(self.text, fix.edits), self.draft.dialect, index + 2)
+        trial = self._work(apply(self.text, fix.edits), index + 2)
         borne_out = len(trial.rounds) > index + 1 and not any(_serious(trial, k) for k in (index, index + 1))
         return fix if borne_out else None
 
@@ -267,6 +267,8 @@ class _Collector:
         for fix in f.propose:
             if len(f.fixes) >= f.most or self.spent >= most or len(second_best) >= _DOUBTFUL:
                 break
+            if not self.draft.spare.affords(cost):
+                break
             if fix.way and any(x.way == fix.way for x in f.fixes):
                 continue
             self.spent += cost
@@ -281,7 +283,7 @@ class _Collector:
         changes are mended along."""
         whole = f.family in (_LEVEL, 6) or f.code == "MR402" or not f.round
         most = MAX_ROUNDS if whole else index + 1 + self._followed(index)
-        trial = work_draft(apply(self.text, fix.edits), self.draft.dialect, most)
+        trial = self._work(apply(self.text, fix.edits), most)
         if len(trial.rounds) < min(len(self.draft.rounds), most):
             return None, False
         if f.family == 1:
@@ -300,8 +302,12 @@ class _Collector:
         after = self.draft.rounds[index + 1 : index + 2]
         return bool(after) and len(after[0].line.text) < _LONG
 
+    def _work(self, text: str, most: int = MAX_ROUNDS) -> Draft:
+        """Another text, tried: what that costs is taken from what this one has to spare."""
+        return work_draft(text, self.draft.dialect, most, self.draft.spare)
+
     def _mends_file(self, fix: Fix, f: Finding) -> bool:
-        trial = work_draft(apply(self.text, fix.edits))
+        trial = work_draft(apply(self.text, fix.edits), spare=self.draft.spare)
         return all(g.code != f.code for g in raw(trial, None))
 
     def _levels(self, fix: Fix, f: Finding, index: int, trial: Draft) -> Fix | None:
@@ -320,7 +326,7 @@ class _Collector:
                     if states is None:
                         return None
                     text = apply(text, states.edits)
-                    trial = work_draft(text, self.draft.dialect)
+                    trial = self._work(text)
                 elif g.severity != "hint" and g.family < _LEVEL and not self._was_there(g, k):
                     return None
         return Fix(fix.label, between(self.text, text), way=fix.way)

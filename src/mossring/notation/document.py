@@ -145,10 +145,17 @@ def _lines(doc: Document) -> None:
             if read > MAX_READ:
                 _too_much(doc, "words", MAX_READ, (at, at + len(line)))
         else:
-            if len(line) > MAX_LINE:
-                _too_much(doc, "line", MAX_LINE, (at + MAX_LINE, at + len(line)))
-            _line(doc, line[:MAX_LINE], at)
+            kept = line if len(line) <= MAX_LINE else _cut(line)
+            if kept is not line:
+                _too_much(doc, "line", MAX_LINE, (at + len(kept), at + len(line)))
+            _line(doc, kept, at)
         at += len(raw)
+
+
+def _cut(line: str) -> str:
+    """As much of a line as is read, up to the end of an instruction."""
+    stop = max(line.rfind(mark, 0, MAX_LINE) for mark in (",", ";", "."))
+    return line[: stop if stop > MAX_LINE // 2 else MAX_LINE]
 
 
 def _too_much(doc: Document, what: str, limit: int, span: Span) -> None:

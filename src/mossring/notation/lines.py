@@ -22,8 +22,9 @@ _APART = 200
 
 
 def wrapped_at(text: str) -> int:
-    """How wide the lines of a text are broken; 0 where they aren't, as far as their lengths show."""
-    lengths = sorted((len(line.rstrip()) for line in text.splitlines()), reverse=True)
+    """How wide the lines of a text are broken; 0 where they aren't, as far as their lengths show (comments stand for
+    themselves)."""
+    lengths = sorted((len(line.rstrip()) for line in text.splitlines() if line[:2] != "# "), reverse=True)
     width = lengths[0] if lengths else 0
     full = sum(n > 0.85 * width for n in lengths)
     return width if _NARROW <= width <= _WIDE and full > 2 else 0

@@ -249,7 +249,8 @@ def _motion(making: Making, pattern: re.Pattern[str], made: str, dialect: Dialec
 
 
 _IN_SAME = re.compile(
-    r"(?:,|(?<!\s))\s+(?:all |worked )?(?:in|into)\s+(?:the )?(?:same|next|indicated|one|st\b|stitch|sp)[^()]{0,80}$", re.I
+    r"(?:,|(?<!\s))\s+(?:all |worked )?(?:in|into)\s+(?:the )?(?:same|next|indicated|one|st\b|stitch|sp)[^()]{0,80}$",
+    re.I,
 )
 """`in same stitch or space`, behind what a special stitch is made of."""
 

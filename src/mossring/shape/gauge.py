@@ -29,13 +29,25 @@ START_MM = 0.1
 LENGTH = r"(?P<len>\d{1,5}(?:[.,]\d{1,5})?)\s{0,3}(?P<unit>cm|mm|in(?:ch(?:es)?)?|\")"
 _STITCHES = r"(?P<n>\d{1,5}(?:[.,]\d{1,5})?)\s{0,3}(?P<st>[a-z ]{0,30}?)\s{0,3}(?:sts?|stitches)?"
 _ROWS = r"(?P<m>\d{1,5}(?:[.,]\d{1,5})?)\s{0,3}(?:rounds?|rnds?|rows?)"
-_BOTH = re.compile(_STITCHES + r"\s{0,3}(?:x|×|by|and|,)\s{0,3}" + _ROWS + r"\s{0,3}(?:=|to|in|over)\s{0,3}" + LENGTH, re.I)
-_SOME_ROWS = re.compile(_ROWS + r"\s{0,3}(?:of|in)?\s{0,3}(?P<st>[a-z ]{1,30}?)\s{0,3}(?:=|to|over|is|are)\s{0,3}" + LENGTH, re.I)
+_BOTH = re.compile(
+    _STITCHES + r"\s{0,3}(?:x|×|by|and|,)\s{0,3}" + _ROWS + r"\s{0,3}(?:=|to|in|over)\s{0,3}" + LENGTH, re.I
+)
+_SOME_ROWS = re.compile(
+    _ROWS + r"\s{0,3}(?:of|in)?\s{0,3}(?P<st>[a-z ]{1,30}?)\s{0,3}(?:=|to|over|is|are)\s{0,3}" + LENGTH, re.I
+)
 _CIRCLE = re.compile(
-    r"circle\s{0,3}(?:of|after)?\s{0,3}" + _ROWS + r"\s{0,3}(?:(?:of|in)\s{0,3}(?P<st>[a-z ]{1,30}?))?\s{0,3}(?:=|is)\s{0,3}" + LENGTH, re.I
+    r"circle\s{0,3}(?:of|after)?\s{0,3}"
+    + _ROWS
+    + r"\s{0,3}(?:(?:of|in)\s{0,3}(?P<st>[a-z ]{1,30}?))?\s{0,3}(?:=|is)\s{0,3}"
+    + LENGTH,
+    re.I,
 )
 _SIDE = re.compile(
-    r"(?:(?P<what>side|across|diameter|motif)\s{0,3}(?:after|of|at)?\s{0,3})(?:" + _ROWS + r")?\s{0,3}(?:=|is)\s{0,3}" + LENGTH, re.I
+    r"(?:(?P<what>side|across|diameter|motif)\s{0,3}(?:after|of|at)?\s{0,3})(?:"
+    + _ROWS
+    + r")?\s{0,3}(?:=|is)\s{0,3}"
+    + LENGTH,
+    re.I,
 )
 _ONLY_STITCHES = re.compile(_STITCHES + r"\s{0,3}(?:=|to|in|over)\s{0,3}" + LENGTH, re.I)
 _MM = {"cm": 10.0, "mm": 1.0}

@@ -246,15 +246,19 @@ def _mean_peak(made: list[Made], gauge: Gauge) -> float:
     total = weight = 0.0
     peak = run = 0.0
     feet: tuple[int, ...] | None = None
+    sizes: dict[tuple[str, str], tuple[float, float]] = {}
     for m in made:
         if m.kind == "ch":
             continue
-        h = gauge.height(m.kind, m.part)
+        size = sizes.get((m.kind, m.part))
+        if size is None:
+            size = sizes[m.kind, m.part] = (gauge.height(m.kind, m.part), m.width)
+        h, width = size
         if m.feet != feet or m.feet == (RING,):
             total, weight, peak, run = total + peak * run, weight + run, h, 0.0
             feet = m.feet
-        peak = max(peak, h)
-        run += m.width
+        peak = h if h > peak else peak
+        run += width
     total, weight = total + peak * run, weight + run
     return total / weight if weight else 0.0
 

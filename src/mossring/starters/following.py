@@ -60,7 +60,7 @@ def _worked(draft: Draft, last: DraftRound, t: _Try) -> Offer | None:
     """The offer, once the round has been worked on what stands; None if it doesn't come out."""
     word = "Row" if last.worked.line else "Rnd"
     line = f"{word} {last.number + 1}: {t.words}"
-    trial = work_draft(draft.doc.text.rstrip() + "\n" + line + "\n", draft.dialect)
+    trial = work_draft(draft.doc.text.rstrip() + "\n" + line + "\n", draft.dialect, spare=draft.spare)
     if len(trial.rounds) != len(draft.rounds) + 1:
         return None
     r = trial.rounds[-1]

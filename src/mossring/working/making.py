@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from mossring.notation.tree import Make, Span
-from mossring.working.budget import MAX_STITCHES, Budget, OverLimitError, UnworkableError
+from mossring.working.budget import MAX_STITCHES, Budget, UnworkableError
 from mossring.working.fabric import Made
 
 
@@ -53,9 +53,7 @@ class Maker:
     def add_chain(self, n: int, span: Span) -> None:
         if n <= 0:
             return
-        self.budget.stitches -= min(n, MAX_STITCHES)
-        if self.budget.stitches < 0:
-            raise OverLimitError("limit", span, limit=MAX_STITCHES, n=MAX_STITCHES, what="stitches")
+        self.budget.chains(span, n)
         if not self.chain:
             self.chain_span = span
         self.chain += n

@@ -26,6 +26,8 @@ def find(w: Worker, where: Where) -> int:
     if mode == "skipped":
         return _skipped(w, where)
     assert target is not None
+    if mode == "last" or target.kind == "corner":
+        look(w, where, len(edge.made) if mode == "last" else len(edge.corners))
     if target.kind == "ring":
         raise UnworkableError("no ring", where.span)
     if mode == "last" and target.kind not in ("gap", "group", "between"):
@@ -59,6 +61,15 @@ def find(w: Worker, where: Where) -> int:
     if u is None:
         raise _missing(w, where, target)
     return _arrive(w, where, u, target)
+
+
+_LOOKED_AT = 16
+"""Places that the hook looks at in a step, going over many for one."""
+
+
+def look(w: Worker, where: Where, places: int) -> None:
+    """What it costs to look at so many places. Raises OverLimitError."""
+    w.budget.step(where.span, places // _LOOKED_AT)
 
 
 def until(w: Worker, stop: Until | None) -> int:
@@ -102,6 +113,7 @@ def _skipped(w: Worker, where: Where) -> int:
     """The first of those skipped last that is left: `sk 2 sts, dc in next 2 sts, dc in each of 2 skipped sts`."""
     edge = w.edge
     edge.between = False
+    look(w, where, edge.pos)
     found = next((u for u in range(edge.pos - 1, -1, -1) if edge.was_skipped(u)), None)
     if found is None:
         raise _missing(w, where, where.targets[0])
@@ -142,6 +154,7 @@ def _arrive(w: Worker, where: Where, u: int, target: Target) -> int:
 
 def _missing(w: Worker, where: Where, target: Target) -> UnworkableError:
     edge = w.edge
+    look(w, where, len(edge.made))
     past = edge.first is not None and edge.find(target, 0, len(edge.made)) is not None
     edge.between = False
     kind = "past the end" if past else "no such place"

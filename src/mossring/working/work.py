@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from mossring.notation.header import Begin
 from mossring.notation.tree import Chain, Join, Label, Node, RoundTree, Trouble
-from mossring.working.budget import MAX_STITCHES, Budget
+from mossring.working.budget import Budget
 from mossring.working.corners import find_corners
 from mossring.working.edge import Edge
 from mossring.working.fabric import RING, WorkedRound
@@ -29,7 +29,6 @@ class State:
     sides: int
     past: tuple[WorkedRound, ...] = ()
     free: int = RING + 1
-    stitches_left: int = MAX_STITCHES
     known: tuple[tuple[int, Label], ...] = ()
     yarn: str = "A"
     turning: bool = False
@@ -47,12 +46,17 @@ class State:
 
 
 def work_round(
-    state: State, tree: RoundTree, body: Sequence[Node] | None = None, yarn: str = "", around: bool = False
+    state: State,
+    tree: RoundTree,
+    budget: Budget,
+    body: Sequence[Node] | None = None,
+    yarn: str = "",
+    around: bool = False,
 ) -> State:
     """Work one round's tree on what stands so far; the new state's `before` is the round.
 
     body: what to work instead of the tree's own nodes (`as Rnd 3`). around: a round about a piece worked in
-    rows. Never raises; troubles are in the round.
+    rows. budget: what it may cost; less is left of it afterwards. Never raises; troubles are in the round.
     """
     before = state.before
     number = len(state.past) + 1
@@ -62,11 +66,13 @@ def work_round(
     if state.lift is not None:
         nodes = (state.lift, *nodes)
         written = True
-    worker, laid, known = _worked(state, nodes, flat_piece, written, yarn)
+    budget.purse.spend(_PER_ROUND)
+    worker, laid, known = _worked(state, nodes, flat_piece, written, yarn, budget)
     if other := _counted_otherwise(state, tree, worker):
-        again = _worked(other, nodes, flat_piece, written, yarn)
+        again = _worked(other, nodes, flat_piece, written, yarn, budget)
         if before is None or (not again[0].troubles and _counted(again[0]) in _said(tree)):
             worker, laid, known = again
+    budget.stitches = worker.budget.stitches
     edge = worker.edge
     closed = worker.closed and (worker.closing_done or not state.spiral)
     done = WorkedRound(number, worker.made, closed=closed, yarn=worker.yarn, line=flat_piece)
@@ -92,7 +98,6 @@ def work_round(
         state,
         past=(*state.past, done),
         free=worker.free,
-        stitches_left=worker.budget.stitches,
         known=tuple(known.items()),
         yarn=worker.yarn,
         turn_next=worker.turn_after,
@@ -100,17 +105,22 @@ def work_round(
     )
 
 
+_PER_ROUND = 25
+"""Steps that a round takes however few stitches it has: its edge, its corners, its place in the ledger."""
+
+
 def _worked(
-    state: State, nodes: tuple[Node, ...], flat: bool, written: bool, yarn: str
+    state: State, nodes: tuple[Node, ...], flat: bool, written: bool, yarn: str, budget: Budget
 ) -> tuple[Worker, Laid, dict[int, Label]]:
     """The round worked; once more wherever a repeat `to end` took what the words behind it are for."""
     most: dict[int, int] = {}
     laid = lay_edge(state, nodes, flat)
     while True:
         known = dict(state.known)
-        budget = Budget(stitches=state.stitches_left)
         number = len(state.past) + 1
-        worker = Worker(laid.edge, number, laid.free, budget, known, yarn or state.yarn, state.past, state.closing)
+        worker = Worker(
+            laid.edge, number, laid.free, replace(budget), known, yarn or state.yarn, state.past, state.closing
+        )
         worker.most_passes = most
         if laid.edge.ring and state.plain:
             worker.plain = state.plain

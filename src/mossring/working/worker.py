@@ -26,7 +26,7 @@ from mossring.notation.tree import (
 )
 from mossring.stitches.table import lookup
 from mossring.working import passes, reach
-from mossring.working.budget import Budget, OverLimitError, UnworkableError
+from mossring.working.budget import MAX_STITCHES, Budget, OverLimitError, UnworkableError
 from mossring.working.deep import Depths
 from mossring.working.edge import SKIPPED, SLIPPED, WORKED, Edge
 from mossring.working.fabric import RING, WorkedRound
@@ -34,6 +34,8 @@ from mossring.working.making import Maker
 from mossring.working.opening import fades_out, find_start, open_round
 from mossring.working.starting import first_place, makes
 
+_PASSED = 8
+"""Places that a sweep looks at in a step; what it makes there is counted besides."""
 _LOOP = Target("sp")
 """`in the loop`: in round 1, the ring."""
 
@@ -246,6 +248,7 @@ class Worker(Maker):
             u = reach.find(self, replace(where, mode="next", targets=(replace(target, round=0),)))
             self.edge.work(u)
             return self.edge.at(u).number
+        reach.look(self, where, len(done.made) if (done := self.depths.round(number)) else 0)
         found = self.depths.find(target, number)
         if found is None:
             raise UnworkableError("no such place", where.span, target=target, left=0)
@@ -296,11 +299,13 @@ class Worker(Maker):
             stop = self._last_row_end(stop)
         u = edge.pos
         n = len(edge.made)
+        self.budget.step(node.span, 1 + (stop - u) // _PASSED)
         worked: set[int] = set()
         alone = node.group[0] if len(node.group) == 1 else None
-        plain = isinstance(alone, Make) and alone.n == 1 and alone.is_plain and alone.stitch != "slst"
-        if plain and isinstance(alone, Make) and len(sweeps) == 1 and sweeps[0][1] == ANY_STITCH:
-            u = self._stitch_by_stitch(alone.stitch, stop, node.span)
+        plain = isinstance(alone, Make) and alone.is_plain and alone.stitch not in ("slst", "picot")
+        into = sweeps[0][1]
+        if plain and isinstance(alone, Make) and len(sweeps) == 1 and into.kind == "st" and not into.part:
+            u = self._stitch_by_stitch(alone.stitch, alone.n, into, stop, node.span)
             stop = u
         while u < stop:
             m = edge.made[u % n]
@@ -312,25 +317,29 @@ class Worker(Maker):
                     stop = min(stop, edge.end)
                     break
             u += 1
-        self.budget.step(node.span, max(1, u - edge.pos))
         edge.pos = max(edge.pos, u)
         if node.also and not edge.line:
             passes.all_found(node, worked)
 
-    def _stitch_by_stitch(self, kind: str, stop: int, span: Span) -> int:
-        """One stitch in each stitch: by far the commonest sweep. Returns the place where it stops."""
+    def _stitch_by_stitch(self, kind: str, many: int, target: Target, stop: int, span: Span) -> int:
+        """One stitch in each stitch, or so many: by far the commonest sweep. Returns the place where it stops."""
         edge = self.edge
         made, n, u = edge.made, len(edge.made), edge.pos
         edge.between = False
-        while u < stop and not made[u % n].counted:
+        if target == ANY_STITCH:
+            fits = [m.counted for m in made]
+        else:
+            fits = [edge.fits(m, k, target) for k, m in enumerate(made)]
+        while u < stop and not fits[u % n]:
             u += 1
         if u >= stop:
             return u
         edge.work(u)  # the first may settle where the round ends
-        self.make(kind, (made[u % n].number,), span)
+        self.make_each(kind, ((made[u % n].number,),) * many, span)
         stop = min(stop, edge.end)
-        into = [k for k in range(u + 1, stop) if made[k % n].counted]
-        self.make_each(kind, [(made[k % n].number,) for k in into], span)
+        into = [k for k in range(u + 1, stop) if fits[k % n]]
+        feet = [(made[k % n].number,) for k in into[: MAX_STITCHES // many + 1]]
+        self.make_each(kind, feet if many == 1 else [f for f in feet for _ in range(many)], span)
         for k in into:
             edge.marks[k % n] = WORKED
         if into:

@@ -21,7 +21,7 @@ def main() -> int:
         "PYTHONPATH": str(ROOT / "src"),
     }
     try:
-        spread = [] if sys.argv[1:] else ["-n", "auto", "--dist", "loadfile"]
+        spread = ["-n", "auto", "--dist", "loadfile"] if set(sys.argv[1:]) <= {"--all"} else []
         return subprocess.run([sys.executable, "-m", "pytest", *spread, *sys.argv[1:]], cwd=ROOT, env=env).returncode
     finally:
         database.stop()

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from mossring.draft import DraftRound
 from mossring.findings.finding import Finding, Severity
 from mossring.findings.look import Look
 
@@ -26,6 +27,8 @@ def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles("limit", "nesting", "times"):
         if t.kind == "limit":
             what = t.data["what"]
+            if what == "line" and any(_over(r, t.span[0]) for r in look.draft.rounds):
+                continue  # told there
             message = {
                 "line": "A line may have {limit:,} characters; what goes beyond that was not read.",
                 "words": "The text goes on for longer than I can read; what follows was kept, and not read.",
@@ -41,3 +44,10 @@ def of_trouble(look: Look) -> Iterator[Finding]:
 
 
 of_file = of_trouble
+
+
+def _over(r: DraftRound, at: int) -> bool:
+    """Whether the round whose words end at a place is over a limit in itself."""
+    told = (*r.tree.troubles, *r.worked.troubles)
+    ends = r.line.at + len(r.line.text)
+    return ends == at and any(t.kind in ("limit", "nesting", "times") for t in told)
