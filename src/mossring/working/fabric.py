@@ -44,7 +44,15 @@ class Made:
     )
 
     def __init__(
-        self, number: int, kind: str, feet: tuple[int, ...], rnd: int, span: Span, chains: int = 0, yarn: str = ""
+        self,
+        number: int,
+        kind: str,
+        feet: tuple[int, ...],
+        rnd: int,
+        span: Span,
+        chains: int = 0,
+        yarn: str = "",
+        counted: bool | None = None,
     ) -> None:
         self.number = number
         self.kind = kind
@@ -57,7 +65,7 @@ class Made:
         self.sector = 0
         self.role = "side"
         self.start = False
-        self.counted = lookup(kind).counted
+        self.counted = lookup(kind).counted if counted is None else counted
         self.part = ""
         self.gap = False
         self.closing = 0
@@ -248,14 +256,19 @@ def _match(a: list[Layer], b: list[Layer], k: int, name: dict[int, int], mirrore
     left, right = _outward(a[k], False), _outward(b[k], mirrored)
     if len(left) != len(right):
         return False
-    want = [(_from_right(m, a[k][1]), tuple(sorted(name[f] for f in m.feet))) for m in left]
-    have = [(_from_right(m, b[k][1]), tuple(sorted(m.feet))) for m in right]
+    want = [(_from_right(m, a[k][1]), _named(m.feet, name)) for m in left]
+    have = [(_from_right(m, b[k][1]), m.feet if len(m.feet) < 2 else tuple(sorted(m.feet))) for m in right]
+    numbers = [m.number for m in left]
     for shift in _shifts(want, have):
-        ours = dict(name)
-        ours.update((m.number, right[(i + shift) % len(right)].number) for i, m in enumerate(left))
-        if _match(a, b, k + 1, ours, mirrored):
+        name.update(zip(numbers, (m.number for m in right[shift:] + right[:shift]), strict=True))
+        if _match(a, b, k + 1, name, mirrored):
             return True
     return False
+
+
+def _named(feet: tuple[int, ...], name: dict[int, int]) -> tuple[int, ...]:
+    """What stitches of one fabric are called in another."""
+    return (name[feet[0]],) if len(feet) == 1 else tuple(sorted(name[f] for f in feet))
 
 
 _Stood = tuple[tuple[str, int, str, int, bool], tuple[int, ...]]

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from mossring.notation.tree import Make, Span
+from mossring.stitches.table import lookup
 from mossring.working.budget import MAX_STITCHES, Budget, UnworkableError
 from mossring.working.fabric import Made
 
@@ -33,7 +34,8 @@ class Maker:
             self.end_space()
         self.budget.stitch(span, len(places))
         kind, number, yarn = kind or self.plain, self.round, self.yarn
-        new = [Made(free, kind, feet, number, span, 0, yarn) for free, feet in enumerate(places, self.free)]
+        counted = lookup(kind).counted
+        new = [Made(free, kind, feet, number, span, 0, yarn, counted) for free, feet in enumerate(places, self.free)]
         self.free += len(new)
         self.made += new
         return new

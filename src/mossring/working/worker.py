@@ -195,7 +195,7 @@ class Worker(Maker):
             self._chain_by_chain(node)
         elif where.mode == "each":
             self._each(node)
-        else:
+        elif not self._run_of_stitches(node):
             for k in range(where.count):
                 self.counting = k > 0
                 u = reach.find(self, where)
@@ -320,6 +320,26 @@ class Worker(Maker):
         edge.pos = max(edge.pos, u)
         if node.also and not edge.line:
             passes.all_found(node, worked)
+
+    def _run_of_stitches(self, node: Work) -> bool:
+        """`dc in next 12 sts`, where just these come next and nothing lies between: made at once."""
+        edge, where, alone = self.edge, node.where, node.group[0]
+        if where.mode != "next" or edge.first is None or where.targets != (ANY_STITCH,) or len(node.group) != 1:
+            return False
+        if not isinstance(alone, Make) or alone.n != 1 or not alone.is_plain or alone.stitch in ("slst", "picot"):
+            return False
+        made, n, u, stop = edge.made, len(edge.made), edge.pos, edge.pos + where.count
+        if stop > edge.end or edge.between or where.bare:
+            return False
+        into = [made[k % n] for k in range(u, stop)]
+        if not all(m.counted for m in into):
+            return False
+        self.budget.step(node.span, where.count // _PASSED)
+        self.make_each(alone.stitch, [(m.number,) for m in into], node.span)
+        for k in range(u, stop):
+            edge.marks[k % n] = WORKED
+        edge.last, edge.last_between, edge.pos = stop - 1, False, stop
+        return True
 
     def _stitch_by_stitch(self, kind: str, many: int, target: Target, stop: int, span: Span) -> int:
         """One stitch in each stitch, or so many: by far the commonest sweep. Returns the place where it stops."""

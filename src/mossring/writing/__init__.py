@@ -29,5 +29,5 @@ def write_pattern(draft: Draft, dialect: Dialect, style: Style | None = None, pl
     style = style or own_style(draft.doc.style)
     sheet = write_sheet(draft, dialect, style)
     rounds = styled_rounds(draft, style)
-    collapse(sheet, rounds, Fabric(0, [s.done for s in rounds], draft.shape.sides), as_text)
+    collapse(sheet, rounds, Fabric(0, [s.done for s in rounds], draft.shape.sides), as_text, draft)
     return in_full(sheet) if plain else sheet

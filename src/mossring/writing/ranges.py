@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from mossring.draft import work_draft
+from mossring.draft import Draft, work_draft
 from mossring.stitches import Dialect, term
 from mossring.working import Fabric, same_fabric
 from mossring.writing.sheet import Sheet, SheetRound
@@ -27,8 +27,11 @@ class _Run:
     more: int
 
 
-def collapse(sheet: Sheet, rounds: Sequence[Styled], meant: Fabric, as_text: Callable[[Sheet], str]) -> None:
-    """Tell like rounds of a sheet by the first of them. meant: the fabric that must come out again."""
+def collapse(
+    sheet: Sheet, rounds: Sequence[Styled], meant: Fabric, as_text: Callable[[Sheet], str], draft: Draft
+) -> None:
+    """Tell like rounds of a sheet by the first of them. meant: the fabric that must come out again. draft: what was
+    written; from what it has to spare the proof is taken, and without proof each round is told by itself."""
     single = sheet.rounds
     if len(single) != len(rounds):
         return
@@ -37,10 +40,10 @@ def collapse(sheet: Sheet, rounds: Sequence[Styled], meant: Fabric, as_text: Cal
     while k < len(single):
         told.append(single[k])
         run = _run(single, rounds, k)
-        if run is not None:
+        if run is not None and draft.spare.affords(draft.cost):
             one = _told(sheet.dialect, run, single, rounds)
             sheet.rounds = [*told, one, *single[run.last + 1 :]]
-            if same_fabric(work_draft(as_text(sheet)).fabric, meant):
+            if same_fabric(work_draft(as_text(sheet), spare=draft.spare).fabric, meant):
                 told.append(one)
                 k = run.last
         k += 1
