@@ -41,10 +41,11 @@ class Counted:
         self.steps = 0
         self.text = ""
         self.groups: dict[int, tuple[int, int]] = {}
+        self.found: list[tuple[int, int]] = []
 
     def search(self, text: str, *, anywhere: bool) -> int:
         """Steps that it takes to look for the expression (anywhere: at every place of the text, one after another)."""
-        self.text, self.steps = text, 0
+        self.text, self.steps, self.found = text, 0, []
         had = sys.getrecursionlimit()
         sys.setrecursionlimit(1_000_000)
         try:
@@ -53,6 +54,8 @@ class Counted:
                 self.groups = {}
                 found: list[int] = []
                 self._run(list(self.tree), 0, self.flags, at, lambda i, found=found: found.append(i) or True)
+                if found:
+                    self.found.append((at, found[0]))
                 if not anywhere:
                     break
                 at = max(at + 1, found[0]) if found else at + 1  # as `finditer` and `sub` go on

@@ -47,7 +47,7 @@ from mossring.notation.unheaded import asked, second_round, unheaded, without_he
 from mossring.notation.within import more_rounds, said_within
 from mossring.stitches.terms import dialect_of
 
-TERMS_KEY = re.compile(r"(?:[a-z ]+ )?(?:terms|terminology)")
+TERMS_KEY = re.compile(r"(?:[a-z ]{1,30} )?(?:terms|terminology)")
 """Header keys, in lower case, that state the dialect."""
 MAX_CHARACTERS = 200_000
 """A pattern of ten pages has about 20,000 characters; ten times that is a book, not a motif."""
@@ -97,7 +97,7 @@ _ENDING = re.compile(
     re.IGNORECASE,
 )
 """What ends a sentence about a foundation, with what it says of keeping it straight."""
-_HEADER = re.compile(r"^(?P<key>[A-Za-z][A-Za-z0-9 /'-]{0,30}?)[ \t]*:[ \t]*(?P<value>.*?)[ \t]*$")
+_HEADER = re.compile(r"^(?P<key>[A-Za-z][A-Za-z0-9 /'-]{0,30}?)[ \t]*:[ \t]*+(?P<value>(?:.*[^ \t])?)[ \t]*$")
 _TELLING = frozenset({"begin", "gauge", "tension", "abbreviations", "stitches", "special stitches"})
 """Header keys whose line is evidence of a dialect."""
 STITCH_KEY = re.compile(r"(?:special )?stitch (.+)")

@@ -278,7 +278,7 @@ _FIRST = re.compile(
     + _SIDE
     + r"(?:"
     + _END
-    + r"|,\s+(?=[^.]*\b(?:sc|hdc|dc|h?tr|dtr|double|treble|single)s?\b))(?=\S)",
+    + r"|,\s++(?=[^.]*\b(?:sc|hdc|dc|h?tr|dtr|double|treble|single)s?\b))(?=\S)",
     re.IGNORECASE,
 )
 

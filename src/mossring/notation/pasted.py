@@ -60,7 +60,7 @@ _DEFINITION = re.compile(
     r"^[ \t]*(?:(?:[Tt]o (?:work|make)|[Mm]aking|[Hh]ow to (?:work|make)) (?:an? |the |each )?)?"
     r"(?P<name>[A-Za-z0-9][A-Za-z0-9 '-]{0,30}?)"
     r"(?:[ \t]*[(\[](?P<abbr>[A-Za-z0-9][A-Za-z0-9 .-]{0,16})[)\]])?"
-    r"[ \t]*(?::|=|–|—| - )[ \t]*(?P<made>\S.*?)[ \t]*\.?$"
+    r"[ \t]*(?::|=|–|—| - )[ \t]*(?P<made>\S(?:[^ \t]|[ \t]++(?!\.?$))*?)[ \t]*\.?$"
 )
 _KEY = re.compile(
     r"^\W*(?:(?:(?:special|pattern) )?stitch(?:es)?(?: key| used)?|special|key|abbreviations?(?: used)?|legend"
@@ -188,7 +188,7 @@ _CALLED_SO = re.compile(
     re.IGNORECASE,
 )
 """A group by its usual name, and what it is made of."""
-_CORNER_BESIDE = re.compile(r"\bcorner\b[^()*;.,]{0,30}(?P<told>\((?:=|i\.e\.|that is)[ ,]*(?P<made>[^()]{2,120})\))")
+_CORNER_BESIDE = re.compile(r"\bcorner\b[^()*;.,]{0,30}(?P<told>\((?:=|i\.e\.|that is)[ ,]*+(?P<made>[^()]{2,120})\))")
 
 
 def without_definitions(text: str) -> tuple[str, list[Definition]]:
@@ -281,7 +281,7 @@ def definitions_in(line: str) -> list[Definition]:
     if len(sentences) > 1 and all(sentences):
         return [d for d in sentences if d]
     for mark in (";", ","):
-        parts = [(read_definition(part), part) for part in re.split(mark + r"(?![^()]*\))", line)]
+        parts = [(read_definition(part), part) for part in re.split(mark + r"(?![^()]{0,200}\))", line)]
         several = [d for d, _ in parts if d]
         listed = keyed and all(d or len(part.split()) == 1 or names_stitches(part) for d, part in parts)
         if (len(several) > 1 and len(several) == len(parts)) or (listed and several and len(parts) > 1):
@@ -292,7 +292,7 @@ def definitions_in(line: str) -> list[Definition]:
 
 def defined_besides(title: str) -> list[Definition]:
     """What a title defines at its end: `Mole end octagon, US, V-st = (dc, ch 1, dc)`."""
-    parts = [part for part in re.split(r"(?:[,;]|\b(?:with|where)\b)(?![^()]*\))", title)[1:] if "=" in part]
+    parts = [part for part in re.split(r"(?:[,;]|\b(?:with|where)\b)(?![^()]{0,100}\))", title)[1:] if "=" in part]
     return [d for part in parts if (d := read_definition(part.strip())) and names_stitches(d.made)]
 
 

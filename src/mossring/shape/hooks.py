@@ -47,7 +47,7 @@ _NUMBERS = {name.split("-")[-1]: mm for mm, name in US.items()}
 
 def hook_mm(words: str) -> float | None:
     """The size in mm of a hook as a designer writes it: `5 mm`, `H-8`, `US H`, `UK 6`; None if it can't be told."""
-    m = re.search(r"(\d+(?:[.,]\d+)?)\s*mm", words, re.IGNORECASE)
+    m = re.search(r"(?<!\d)(\d{1,4}(?:[.,]\d{1,4})?)\s{0,3}mm", words, re.IGNORECASE)
     if m:
         mm = float(m[1].replace(",", "."))
         return mm if 0.5 <= mm <= 30 else None

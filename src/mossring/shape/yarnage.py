@@ -59,7 +59,7 @@ def used(doc: Document, rounds: Sequence[WorkedRound], gauge: Gauge) -> list[Use
 
 def read_weighed(doc: Document) -> float:
     """Grams of the finished motif from a `Weighed:` line, or 0."""
-    m = re.search(r"(\d+(?:[.,]\d+)?)\s*(g|oz)", doc.value("Weighed"), re.IGNORECASE)
+    m = re.search(r"(?<!\d)(\d{1,6}(?:[.,]\d{1,4})?)\s{0,3}(g|oz)", doc.value("Weighed"), re.IGNORECASE)
     return float(m[1].replace(",", ".")) * (28.35 if m[2].lower() == "oz" else 1.0) if m else 0.0
 
 

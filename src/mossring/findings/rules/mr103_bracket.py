@@ -37,7 +37,7 @@ def _closed(look: Look, mark: str) -> Iterator[Fix]:
     line = look.round.line
     closer = ")" if mark == "(" else "]"
     places = [
-        m.start() for m in re.finditer(r"\s+(?:around|to end|x ?\d|\w+ times|twice|in corner|in next)\b", line.text)
+        m.start() for m in re.finditer(r"(?<!\s)\s+(?:around|to end|x ?\d|\w+ times|twice|in corner|in next)\b", line.text)
     ]
     stated = re.search(r"\s*[([][^()\[\]]*[)\]]\.?$", line.text)
     for at in reversed([*places, stated.start() if stated else len(line.text.rstrip(" ."))]):

@@ -52,7 +52,7 @@ def of_file(look: Look) -> Iterator[Finding]:
 def _slip_of_the_chain(words: str, e: Evidence, found: Sequence[Evidence]) -> bool:
     """Whether it is a chain that counts as a stitch of which the text has no other, or of which another chain has the
     right height: a slip of the chain (MR601)."""
-    stitch = re.search(r"[a-z]+$", words[e.span[0] : e.span[1]].rstrip(" )"), re.IGNORECASE)
+    stitch = re.search(r"(?<![a-zA-Z])[a-z]+$", words[e.span[0] : e.span[1]].rstrip(" )"), re.IGNORECASE)
     if stitch is None or " counts as " not in e.why:
         return False
     if any(x.dialect != e.dialect and " counts as " in x.why for x in found):
