@@ -63,7 +63,7 @@ from mossring.starts import (
 from mossring.stitches import Dialect
 from mossring.stitches.terms import spellings
 from mossring.working import Fabric, State, WorkedRound, work_round
-from mossring.working.budget import MAX_STEPS, MOST_STEPS, PER_CHARACTER, SPARE_STEPS, Budget, Purse
+from mossring.working.budget import MAX_STEPS, MOST_STEPS, PER_CHARACTER, PER_INSTRUCTION, SPARE_STEPS, Budget, Purse
 
 T = TypeVar("T")
 _UNMADE = object()
@@ -205,8 +205,14 @@ _read = Kept(read_round)
 
 def read_cached(text: str, dialect: Dialect, names: Names, part: str = "", *, purse: Purse) -> RoundTree:
     """`read_round`, kept. purse: what it costs is taken from it."""
-    purse.spend(PER_CHARACTER * len(text), ("read", text, dialect, names, part))
-    return _read(text, dialect, names, part)
+    tree = _read(text, dialect, names, part)
+    purse.spend(_to_read(text, tree), ("read", text, dialect, names, part))
+    return tree
+
+
+def _to_read(text: str, tree: RoundTree) -> int:
+    """Steps that it takes to read a round."""
+    return PER_INSTRUCTION * tree.cost + len(text) * PER_CHARACTER
 
 
 def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS, spare: Purse | None = None) -> Draft:
@@ -365,6 +371,10 @@ class _Working:
         """All rounds, or as many as the job asks for and the limits allow."""
         draft = self.draft
         for line in self.doc.rounds:
+            if not self.job.purse.affords(1):
+                told: dict[str, object] = {"limit": MAX_STEPS, "n": MAX_STEPS, "what": "work"}
+                draft.troubles.append(Trouble("limit", line.head, told))
+                return draft
             tree = self._tree(line)
             if tree is None:
                 continue
@@ -388,8 +398,8 @@ class _Working:
         doc, draft, names = self.doc, self.draft, self.names
         read = partial(read_cached, dialect=self.dialect, part=line.part if draft.rounds else "")
         tree, called = read(line.text, names=names, purse=self.job.purse), names
-        draft.cost += PER_CHARACTER * len(line.text)
-        if tree.unread:
+        draft.cost += _to_read(line.text, tree)
+        if tree.unread and self.job.spare.affords(len(line.text)):
             known = corner_so_far(line.text, self._last_corner(tree), names)
             other = read(line.text, names=known, purse=self.job.spare)
             tree, called = (other, known) if len(other.unread) < len(tree.unread) else (tree, called)

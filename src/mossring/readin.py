@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from bisect import bisect_left
 from dataclasses import dataclass, field
 from typing import Literal
 
@@ -72,29 +73,46 @@ def read_in(text: str, terms: Dialect | None = None) -> ReadIn:
     """Read a pasted pattern. Never raises."""
     result = analyse(text, terms)
     draft = result.draft
-    became = _became(draft)
+    there = _There(draft)
     lines = []
     at = 0
     for raw in text.splitlines(keepends=True):
         end = at + len(raw.rstrip("\r\n"))
-        lines.append(_line(draft, result.findings, at, end, became))
+        lines.append(_line(draft, result.findings, at, end, there))
         at += len(raw)
     return ReadIn(result, lines, _why_terms(draft), _why_shape(draft))
 
 
-def _line(draft: Draft, findings: list[Finding], start: int, end: int, became: dict[int, str]) -> ReadLine:
+class _There:
+    """What stands where in a text: notes, heads of rounds and what their words came to, the words of rounds."""
+
+    def __init__(self, draft: Draft) -> None:
+        self.became = _became(draft)
+        self.notes = {n.at: n for n in reversed(draft.doc.notes)}
+        self.heads = sorted(r.head[0] for r in draft.doc.rounds)
+        self.rounds = sorted((r.at, r.at + len(r.text)) for r in draft.doc.rounds)
+
+    def heads_in(self, start: int, end: int) -> list[int]:
+        return self.heads[bisect_left(self.heads, start) : bisect_left(self.heads, end)]
+
+    def is_in_round(self, start: int, end: int) -> bool:
+        """Whether a line has words of a round that begins above it or in it."""
+        k = bisect_left(self.rounds, (end, 0)) - 1
+        return k >= 0 and start < self.rounds[k][1]
+
+
+def _line(draft: Draft, findings: list[Finding], start: int, end: int, there: _There) -> ReadLine:
     text = draft.doc.text[start:end]
     if not text.strip():
         return ReadLine(start, end, "blank")
     here = [f for f in findings if f.round and start <= f.start < max(end, start + 1)]
     marks = [_mark(f) for f in here if f.severity != "hint" or f.family == 1]
-    heads = [r.head[0] for r in draft.doc.rounds if start <= r.head[0] < end]
-    inside = next((r for r in draft.doc.rounds if r.at < end and start < r.at + len(r.text)), None)
-    if heads or inside is not None:
+    heads = there.heads_in(start, end)
+    if heads or there.is_in_round(start, end):
         unread = any(f.family == 1 and f.code not in _READ_ON and start <= f.start < end for f in findings)
-        words = "\n".join(became[h] for h in heads if h in became)
+        words = "\n".join(there.became[h] for h in heads if h in there.became)
         return ReadLine(start, end, "not understood" if unread else "understood", words, marks)
-    note = next((n for n in draft.doc.notes if n.at == start), None)
+    note = there.notes.get(start)
     if note is None:
         return ReadLine(start, end, "understood", " ".join(draft.doc.plain[start:end].split()), marks)
     asks = next((f for f in findings if f.code == "MR111" and start <= f.start < end), None)

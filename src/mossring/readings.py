@@ -30,7 +30,7 @@ from mossring.notation.passing import blanked, only_prose, past_words
 from mossring.notation.targets import ANY_STITCH, CORNER
 from mossring.notation.tree import Chain, Make, Node, Stated, Target, Work
 from mossring.working import State, WorkedRound, work_round
-from mossring.working.budget import PER_CHARACTER, Budget, Purse
+from mossring.working.budget import Budget, Purse
 from mossring.working.tally import due, mismatches
 
 Read = Callable[[str], RoundTree]
@@ -50,7 +50,7 @@ def without_odd_words(
     found: tuple[int, RoundTree, WorkedRound] | None = None
     for text, spans in past_words(line.text, tree, read):
         words = sum(len(line.text[a:b].split()) for a, b in spans)
-        if (found is not None and words > found[0]) or not spare.affords(PER_CHARACTER * len(text)):
+        if (found is not None and words > found[0]) or not spare.affords(2 * len(text)):
             break
         other = read(text)
         done = work_round(

@@ -35,6 +35,8 @@ _BETWEEN = (*_SEPARATORS, "&", "+", ":", "and", "then")
 """What may stand between instructions."""
 _CENTRES = ("mr", "mc", "loop", "ring", "knot")
 _INTO = ("in", "into")
+MOST_TRIED = 10_000
+"""Instructions that are looked for in a round, found or not: in the longest line there is room for 3,000."""
 _BEHIND = ("all", "worked", "working", "in", "into", "rep", "repeat")
 """What may follow a dash behind instructions: `(3 dc, ch 2) 4 times - all in ring`."""
 
@@ -66,6 +68,7 @@ def read_round(text: str, dialect: Dialect, names: Names = (), part: str = "") -
         tuple(reader.grows),
         cast,
         tuple(t.span for t in c.troubles if t.kind == "unread"),
+        reader.tried,
     )
 
 
@@ -248,7 +251,7 @@ class Reader:
         self.bracketed = (0, 0)
         self.sweeping = False
         self.in_place = False
-        self.begun = self.begun_before = 0
+        self.begun = self.begun_before = self.tried = 0
         self.shaped = " end" in c.text or "first and last" in c.text
 
     def trouble(self, kind: str, i: int, **data: object) -> None:
@@ -260,6 +263,10 @@ class Reader:
         nodes: list[Node] = []
         marks = Marks()
         while True:
+            if self.tried > MOST_TRIED:
+                c.troubles.append(Trouble("limit", (c.token.start, c.token.end), {"limit": MOST_TRIED, "n": 0, "what": "words"}))
+                c.i = len(c.tokens) - 1
+                return nodes
             while c.accept(*_BETWEEN) or (
                 c.at("-") and (c.ahead().text in _BEHIND or self._dashed()) and c.accept("-")
             ):
@@ -378,6 +385,7 @@ class Reader:
 
     def instruction(self, nodes: list[Node], marks: Marks, depth: int) -> None:
         """Read one instruction onto `nodes`. Raises UnreadableError where nothing can be made of it."""
+        self.tried += 1
         if depth > MAX_NESTING:
             raise self.c.fail("instruction")
         if (common := plain.read(self, depth)) is not None:

@@ -45,6 +45,8 @@ def next_rounds(draft: Draft) -> list[Offer]:
     last = draft.rounds[-1]
     best: dict[str, Offer] = {}
     for t in _tries(draft, last):
+        if not draft.spare.affords(len(draft.doc.text) // 2 + 3 * len(last.worked.made)):
+            break
         offer = _worked(draft, last, t)
         if offer and (t.family not in best or _rank(offer) < _rank(best[t.family])):
             best[t.family] = offer

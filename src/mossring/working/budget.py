@@ -12,14 +12,15 @@ from mossring.notation.tree import Span, Trouble
 
 MAX_STITCHES = 60_000
 """A square of 120 solid rounds holds about 58,000 stitches; nobody counts past that by hand."""
-MAX_STEPS = 130_000
+MAX_STEPS = 110_000
 """What reading and working a text once may cost: two hundred written rounds and 60,000 stitches come to less."""
-SPARE_STEPS = 60_000
+SPARE_STEPS = 45_000
 """What may be tried besides: other readings, shapes, dialects, mends, offers."""
-MOST_STEPS = 150_000
+MOST_STEPS = 125_000
 """What both may come to: a text that is much work leaves less to be tried."""
-PER_CHARACTER = 3
-"""Steps that it takes to read a character of a round, for the first time."""
+PER_CHARACTER = 1
+PER_INSTRUCTION = 25
+"""Steps that it takes to read a character of a round, and to look for an instruction in it, for the first time."""
 AGAIN = 4
 """Steps for what was done before in the same answer, and is only looked up."""
 

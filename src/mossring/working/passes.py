@@ -62,6 +62,7 @@ def _around(w: Worker, node: Repeat) -> None:
     try:
         while edge.pos < edge.end and passes != most and (passes == 0 or _another(w, node.body)):
             before = (edge.pos, w.depths.taken)
+            w.budget.step(node.span, 2)
             _pass(w, node, passes, cap)
             passes += 1
             if edge.pos <= before[0] and w.depths.taken <= before[1] and passes > 1:

@@ -155,7 +155,7 @@ class Worker(Maker):
     # ---- nodes ----------------------------------------------------------------------------
 
     def node(self, node: Node) -> None:
-        self.budget.step(node.span)
+        self.budget.step(node.span, 2)
         if isinstance(node, Work):
             self._work(node)
         elif isinstance(node, Chain):
