@@ -32,9 +32,7 @@ ASPECTS = ("tree", "fabric", "shape", "findings")
 def texts() -> dict[str, str]:
     """Every text of the tests, by name: patterns, cases, the demo, and the lines of idioms.txt and same_meaning.txt."""
     out = {p.relative_to(HERE.parent).as_posix(): p.read_text() for p in _files()}
-    for name, text in (*_idioms(), *_pairs()):
-        out[name] = text
-    return out
+    return {**out, **dict(_idioms()), **dict(_pairs())}
 
 
 def _files() -> Iterator[Path]:

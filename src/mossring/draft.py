@@ -215,18 +215,25 @@ def _to_read(text: str, tree: RoundTree) -> int:
     return PER_INSTRUCTION * tree.cost + len(text) * PER_CHARACTER
 
 
-def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS, spare: Purse | None = None) -> Draft:
-    """Work a pattern's text. terms: read it in this dialect whatever it says. most: rounds to work. spare: what it may
-    cost, where it is only tried what a text comes to. Never raises."""
+def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS) -> Draft:
+    """Work a pattern's text. terms: read it in this dialect whatever it says. most: rounds to work. Never raises."""
+    return _drafted(text, terms, most, None, None)
+
+
+def try_draft(text: str, of: Draft, most: int = MAX_ROUNDS, *, terms: bool = True, shape: bool = True) -> Draft:
+    """Another text tried instead of a draft's own: what that costs is taken from what the draft has to spare. terms,
+    shape: in the same dialect whatever it says, in the same shape unless it states another."""
+    return _drafted(text, of.dialect if terms else None, most, of.spare, of.shape if shape else None)
+
+
+def _drafted(text: str, terms: Dialect | None, most: int, spare: Purse | None, shape: Shape | None) -> Draft:
     purse = Purse(MAX_STEPS) if spare is None else spare
     spare = Purse(SPARE_STEPS, purse.met) if spare is None else spare
-    job = _Job(most, purse, spare)
+    job = _Job(most, purse, spare, shape=shape)
     purse.spend(len(text) // _READ_IN_A_STEP)
     doc = read_document(text)
-    if stated := terms or doc.terms:
-        draft = _shaped(doc, stated, True, job)
-    else:
-        draft = _in_some_terms(doc, job)
+    stated = terms or doc.terms
+    draft = _shaped(doc, stated, True, job) if stated else _in_some_terms(doc, job)
     draft.spare = spare
     if spare is not purse:
         spare.left = min(spare.left, MOST_STEPS - draft.cost)
@@ -240,12 +247,14 @@ _READ_IN_A_STEP = 2
 @dataclass(frozen=True, slots=True)
 class _Job:
     """How many rounds are to be worked, from what the cost of that is taken, and from what the cost of what is tried
-    besides. enough: steps after which no further round is begun (0: as many as there are)."""
+    besides. enough: steps after which no further round is begun (0: as many as there are). shape: what a text that
+    states none is taken for, without a guess."""
 
     most: int
     purse: Purse
     spare: Purse
     enough: int = 0
+    shape: Shape | None = None
 
 
 def _in_some_terms(doc: Document, job: _Job) -> Draft:
@@ -294,6 +303,8 @@ def _shaped(doc: Document, dialect: Dialect, said: bool, job: _Job) -> Draft:
     """The draft in the shape that the text states, or in the one that its first rounds show."""
     if doc.shape:
         return _work(doc, dialect, said, doc.shape, True, job)
+    if job.shape:
+        return _work(doc, dialect, said, job.shape, False, job)
     draft = _guessed(doc, dialect, said, job)
     if draft.rounds and asks_for_more(draft.rounds[0].tree) and (amiss := _amiss(draft)):
         again = read_document(doc.text)
@@ -304,8 +315,8 @@ def _shaped(doc: Document, dialect: Dialect, said: bool, job: _Job) -> Draft:
     return draft
 
 
-_GUESSED = 5_000
-"""Steps, about, that the rounds take by which a shape is guessed: those of thirty, as they commonly are."""
+_GUESSED = 3_000
+"""Steps, about, that the rounds take by which a shape is guessed: those of about twenty, as they commonly are."""
 
 
 def _guessed(doc: Document, dialect: Dialect, said: bool, job: _Job) -> Draft:
@@ -344,7 +355,8 @@ def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape:
 
 class _Working:
     """A document being worked as a shape, round by round. bodies: what each round came to, by its number. key: the
-    digest of all that the next round depends on. passed: odd words passed over so far."""
+    digest of all that the next round depends on. worked: steps that the rounds took, without their reading. passed: odd
+    words passed over so far."""
 
     def __init__(
         self, doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, gauge: Gauge, job: _Job
@@ -364,7 +376,7 @@ class _Working:
         self.key = _digest(b"", repr(told))
         self.entries: list[Entry] = []
         self.bodies: dict[int, RoundTree] = {}
-        self.unread = 0
+        self.unread = self.worked = 0
         self.passed: frozenset[str] = frozenset()
 
     def run(self) -> Draft:
@@ -385,7 +397,7 @@ class _Working:
                     data: dict[str, object] = {"limit": MAX_ROUNDS, "n": MAX_ROUNDS, "what": "rounds"}
                     draft.troubles.append(Trouble("limit", line.head, data))
                     return draft
-                if self.job.enough and draft.cost > self.job.enough:
+                if self.job.enough and self.worked > self.job.enough:
                     self.job.purse.cut = True
                     return draft
                 self._round(line, tree, number)
@@ -455,6 +467,7 @@ class _Working:
         self.bodies[number] = kept.source
         self.entries.append(kept.entry)
         draft.cost += kept.steps
+        self.worked += kept.steps
         if tree.grows:
             troubles += _grown_otherwise(tree, state, kept.after, self._last_corner())
         shown = tree if tree.repeat_of is not None else kept.source

@@ -41,8 +41,8 @@ def without_odd_words(
 ) -> tuple[RoundTree, frozenset[str]]:
     """The round as it reads when the words nobody can read are passed over: where it then comes to what it states (or,
     where they say nothing of the work, fits the round below), and all ways to pass over so few come to the same. Words
-    passed over in an earlier round are passed over again. passed: those words, given back with this round's. spare: what looking for them costs is taken
-    from it."""
+    passed over in an earlier round are passed over again. passed: those words, given back with this round's. spare:
+    what looking for them costs is taken from it."""
     text, spans = blanked(line.text, passed)
     again = read(text) if spans else tree
     if not again.unread:

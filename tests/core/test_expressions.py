@@ -1,7 +1,7 @@
 """Every regular expression of the core costs no more than in proportion to the text it is held against.
 
-Counted in steps of backtracking (see steps_of_regex.py), on what an expression might match, pumped up: a beginning, then
-a unit of it repeated. What costs four times as much on twice the text hangs on a line that somebody pastes.
+Counted in steps of backtracking (see steps_of_regex.py), on what an expression might match, pumped up: a beginning,
+then a unit of it repeated. What costs four times as much on twice the text hangs on a line that somebody pastes.
 """
 
 from __future__ import annotations
@@ -15,11 +15,27 @@ import re
 from collections.abc import Iterator
 
 import pytest
-from core.steps_of_regex import Counted, samples
 
 import mossring
+from core.steps_of_regex import Counted, samples
 
-UNITS = ("*", "1,", "( )", "2 dc in each st, ", "ch 1, ", "a ", " ", "(", "\n", "1 ", "a", "-", "Rnd 1: ", ". ", "[2 dc] ")
+UNITS = (
+    "*",
+    "1,",
+    "( )",
+    "2 dc in each st, ",
+    "ch 1, ",
+    "a ",
+    " ",
+    "(",
+    "\n",
+    "1 ",
+    "a",
+    "-",
+    "Rnd 1: ",
+    ". ",
+    "[2 dc] ",
+)
 MOST = 100_000
 _ASKS = {"search": True, "finditer": True, "sub": True, "subn": True, "split": True, "findall": True}
 
@@ -105,7 +121,9 @@ def test_what_costs_more_is_found(words: str, linear: bool) -> None:
     assert (not list(grown(re.compile(words), True, 3, 30))) == linear
 
 
-@pytest.mark.parametrize("words", [r"(a|ab)(c|bcd)(d*)", r"(?:x+?y)*z", r"(?<=b)c(?!d)", r"(a)?(?(1)b|c)", r"\b[^\W\d]+\b"])
+@pytest.mark.parametrize(
+    "words", [r"(a|ab)(c|bcd)(d*)", r"(?:x+?y)*z", r"(?<=b)c(?!d)", r"(a)?(?(1)b|c)", r"\b[^\W\d]+\b"]
+)
 def test_it_finds_what_re_finds(words: str) -> None:
     """The counted search is the search that `re` does: both agree on where an expression is."""
     pattern = re.compile(words)

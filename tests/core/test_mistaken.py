@@ -12,9 +12,9 @@ from functools import cache
 from pathlib import Path
 
 import pytest
+
 from kernel import marks
 from kernel import right as right_ones
-
 from mossring.analysis import Analysis, analyse
 from mossring.draft import DraftRound
 from mossring.findings import Finding

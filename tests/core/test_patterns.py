@@ -9,9 +9,9 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
+
 from digests import digest, kept
 from kernel import KERNEL, PATTERNS, marked
-
 from mossring.analysis import Analysis, analyse
 from mossring.stitches.terms import Dialect
 from mossring.working import same_fabric

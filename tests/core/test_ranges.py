@@ -5,8 +5,8 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from kernel import marks
 
+from kernel import marks
 from mossring.analysis import analyse
 from mossring.draft import work_draft
 from mossring.stitches import Dialect

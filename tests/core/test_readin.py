@@ -6,8 +6,8 @@ import json
 from pathlib import Path
 
 import pytest
-from kernel import marked
 
+from kernel import marked
 from mossring.draft import work_draft
 from mossring.readin import pattern_text, read_in, taken
 from mossring.working import same_fabric

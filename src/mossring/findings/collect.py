@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from mossring.draft import Draft, DraftRound, work_draft
+from mossring.draft import Draft, DraftRound, try_draft
 from mossring.findings.finding import Edit, Finding, Fix, apply, between
 from mossring.findings.look import Look
-from mossring.findings.rules import IN_MOTIF, OF_FILE, OF_ROUND, OF_TROUBLE
+from mossring.findings.rules import AT_END, IN_MOTIF, OF_FILE, OF_ROUND, OF_TROUBLE
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.tree import Node, Repeat, Work
 from mossring.stitches import term
@@ -106,6 +106,8 @@ class _Collector:
             kept += self._round(index, r)
             if len(kept) > MOST_FINDINGS:
                 break
+        if self.draft.by_first or any(f.severity != "hint" for f in kept):
+            kept += [f for check in AT_END for f in check(Look(self.draft, None))]
         kept.sort(key=lambda f: (f.start, f.code))
         return kept[:MOST_FINDINGS]
 
@@ -201,12 +203,14 @@ class _Collector:
             return
         self.first_mended = self.first_mended or serious[0].round
         fix = fix or self._stood_in(index)
-        if fix is not None and self.mended == self.text:
-            self.mended = apply(self.text, fix.edits)
-            self.world = self._work(self.mended)
-        elif fix is not None:
-            self.mended = _carried(self.text, self.mended, fix)
-            self.world = self._work(self.mended)
+        if fix is not None:
+            first = self.mended == self.text
+            self.mended = apply(self.text, fix.edits) if first else _carried(self.text, self.mended, fix)
+            world = self._work(self.mended)
+            if len(world.rounds) < len(self.draft.rounds) and not self.draft.spare.affords(1):
+                self.broken = True
+                return
+            self.world = world
         elif self._carries_on(index) or any(
             f.code in _SKEWED or (f.severity == "stop" and (f.family < 3 or self._far_off(index))) for f in misread
         ):
@@ -304,10 +308,10 @@ class _Collector:
 
     def _work(self, text: str, most: int = MAX_ROUNDS) -> Draft:
         """Another text, tried: what that costs is taken from what this one has to spare."""
-        return work_draft(text, self.draft.dialect, most, self.draft.spare)
+        return try_draft(text, self.draft, most)
 
     def _mends_file(self, fix: Fix, f: Finding) -> bool:
-        trial = work_draft(apply(self.text, fix.edits), spare=self.draft.spare)
+        trial = try_draft(apply(self.text, fix.edits), self.draft, terms=False, shape=False)
         return all(g.code != f.code for g in raw(trial, None))
 
     def _levels(self, fix: Fix, f: Finding, index: int, trial: Draft) -> Fix | None:
@@ -326,7 +330,9 @@ class _Collector:
                     if states is None:
                         return None
                     text = apply(text, states.edits)
-                    trial = self._work(text)
+                    had, trial = len(trial.rounds), self._work(text)
+                    if len(trial.rounds) < had:
+                        return None
                 elif g.severity != "hint" and g.family < _LEVEL and not self._was_there(g, k):
                     return None
         return Fix(fix.label, between(self.text, text), way=fix.way)

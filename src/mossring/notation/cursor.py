@@ -138,7 +138,7 @@ def _in_a_word(tokens: list[Token]) -> list[Token]:
     return out
 
 
-_PASSED = {*ADVERBS, *(word.lower() for word in ARTICLES)}
+PASSED = {*ADVERBS, *(word.lower() for word in ARTICLES)}
 
 
 class Cursor:
@@ -150,7 +150,7 @@ class Cursor:
         self.names = names
         told = tokenize(undotted(text))
         texts = {t.text for t in told}
-        if not texts.isdisjoint(_PASSED):
+        if not texts.isdisjoint(PASSED):
             told = [t for t in told if t.text not in ADVERBS and text[t.start : t.end] not in ARTICLES]
         told = self._spelt_out(told)
         if "a" in texts:

@@ -135,7 +135,7 @@ def read_document(text: str) -> Document:
 
 
 def _lines(doc: Document) -> None:
-    """Each line for what it is. Lines past the last round that may be, or past what is read of a text, are only kept."""
+    """Each line for what it is. Lines past the last round that may be, or past what is read of a text, are kept."""
     at = read = 0
     for raw in doc.plain.splitlines(keepends=True):
         line = raw.rstrip("\r\n")

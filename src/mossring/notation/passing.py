@@ -8,7 +8,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Iterable, Iterator
 
-from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, LOOP_PARTS, SPACE_WORDS, STITCH_WORDS
+from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, LOOP_PARTS, PASSED, SPACE_WORDS, STITCH_WORDS
 from mossring.notation.tokens import Token, tokenize
 from mossring.notation.tree import RoundTree, Span
 from mossring.notation.words import NUMBERS, ORDINALS, PLACING, TIMES
@@ -25,6 +25,15 @@ _MOST_WORDS = 24
 """Words of a clause, past which only the whole of it is passed over."""
 _OPEN = {"(": ")", "[": "]"}
 _INTO = ("in", "into")
+_NEAR = 40
+"""Characters above a clause in which its last word, or the mark that parts it from it, is looked for."""
+_BETWEEN = frozenset((",", ";", ".", ":", "!", "?", "-", "(", ")", "[", "]", "*", "**", "then", "and"))
+"""What parts instructions."""
+_OF_PLACES = frozenset(
+    {"in", "into", "of", "at", "on", "onto", "through", "under", "underneath", "behind", "below", "beneath", "above"}
+    | {"between", "around", "round", "over", "before", "after", "beside", "inside", "within", "from", "near", "by"}
+)
+"""What ties words to a place: with one of these behind stitches they say where."""
 _WORKED = frozenset(
     {*CHAIN_WORDS, *GROUP_WORDS, *LOOP_PARTS, *SPACE_WORDS, *STITCH_WORDS, *NUMBERS, *ORDINALS, *PLACING, *TIMES}
     | {"rep", "repeat", "repeats", "sk", "skip", "miss", "inc", "dec", "corner", "corners", "ring", "first", "last"}
@@ -74,9 +83,12 @@ def _one(text: str, clause: Span, read: Read, left: int) -> Iterator[tuple[str, 
     runs = sorted(runs or [(0, len(told) - 1)], key=lambda r: r[1] - r[0])
     most = max(4, _MOST_READ // len(text))
     runs = [*runs[: most - 1], runs[-1]] if len(runs) > most else runs
+    above = [t for t in tokenize(text[max(0, start - _NEAR) : start]) if t.kind != "end" and t.text not in PASSED]
+    amid = above[-1] if above and above[-1].text not in _BETWEEN else None
     for a, b in runs:
         run = told[a : b + 1]
-        before, behind = told[a - 1] if a else None, told[b + 1] if b + 1 < len(told) else None
+        before = next((t for t in reversed(told[:a]) if t.text not in PASSED), amid)
+        behind = next((t for t in told[b + 1 :] if t.text not in PASSED), None)
         if not run or not _whole(run) or _asks(run, before, behind):
             continue
         span = (start + run[0].start, start + run[-1].end)
@@ -111,7 +123,10 @@ def _whole(run: list[Token]) -> bool:
 
 def _asks(run: list[Token], before: Token | None, behind: Token | None) -> bool:
     """Whether the words may ask for stitches: they begin with a number, name a place, stand where one is named (`each
-    frob`) or worked into (`frob in next st`), or are part of a clause and tell of chains: a corner may hang on them."""
+    frob`, `in the frob of next st`) or worked into (`frob in next st`), tell more of a place (`next st of the frob`),
+    or are part of a clause and tell of chains: a corner may hang on them."""
+    if before is not None and (before.text in _OF_PLACES or run[0].text in _OF_PLACES or run[-1].text in _OF_PLACES):
+        return True
     if any(t.text in PLACING for t in run) or run[0].kind == "num" or run[0].text in NUMBERS:
         return True
     if (before and (before.kind == "num" or before.text in (*PLACING, *NUMBERS, *_INTO))) or (

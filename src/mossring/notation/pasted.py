@@ -448,7 +448,8 @@ def worked_into(line: str) -> list[Start]:
 
 
 _LOOPS = re.compile(
-    r"\b(?:all|every|following|remaining|rest of|each)\b[^.;]{0,60}\b(?:rounds?|rnds?|rows?|stitches|sts|sc|dc)\b[^.;]{0,60}"
+    r"\b(?:all|every|following|remaining|rest of|each)\b[^.;]{0,60}\b(?:rounds?|rnds?|rows?|stitches|sts|sc|dc)\b"
+    r"[^.;]{0,60}"
     r"\b(?:(?P<side>back|front|third) ?(?:loops?|lps?)\b|(?P<short>[bf]lo)\b)",
     re.IGNORECASE,
 )

@@ -264,7 +264,9 @@ class Reader:
         marks = Marks()
         while True:
             if self.tried > MOST_TRIED:
-                c.troubles.append(Trouble("limit", (c.token.start, c.token.end), {"limit": MOST_TRIED, "n": 0, "what": "words"}))
+                c.troubles.append(
+                    Trouble("limit", (c.token.start, c.token.end), {"limit": MOST_TRIED, "n": 0, "what": "words"})
+                )
                 c.i = len(c.tokens) - 1
                 return nodes
             while c.accept(*_BETWEEN) or (

@@ -322,7 +322,12 @@ def _group(c: Cursor) -> Target | None:
         if len(chains) == 1 and c.accept(*SPACE_WORDS):  # `V-st sp`
             return Target("sp", chains=chains[0])
         return Target("centre", like(named))
-    return Target("group") if c.accept(*GROUP_WORDS) else None
+    if not c.accept(*GROUP_WORDS):
+        return None
+    if c.accept("centre", "center", "middle", "centres", "centers", "middles"):  # `3 dc in each shell centre`
+        c.accept(*STITCH_WORDS)
+        return Target("centre")
+    return Target("group")
 
 
 def like(group: Sequence[Node]) -> str:

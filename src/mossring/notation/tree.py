@@ -234,8 +234,8 @@ class RoundTree:
 
     ring: chains of a ring that the round makes for itself (`ch 4, join to form ring, ...`); cast: of a foundation.
     repeat_of, repeat_to: the rounds that it is as, the first and the last (-1: the round before).
-    grows: what `as Rnd 3, with 4 more dc on each side` adds. unread: the clauses that could not be read. cost: how many instructions were looked
-    for in it, those that weren't found and those found more than once included.
+    grows: what `as Rnd 3, with 4 more dc on each side` adds. unread: the clauses that could not be read.
+    cost: how many instructions were looked for in it, those not found and those found more than once included.
     """
 
     body: tuple[Node, ...]

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from mossring.draft import Draft, DraftRound, work_draft
+from mossring.draft import Draft, DraftRound, try_draft
 from mossring.shape import Verdict, growth_constant
 from mossring.starters.squaring import square_off
 from mossring.stitches.terms import Dialect, term
@@ -62,7 +62,7 @@ def _worked(draft: Draft, last: DraftRound, t: _Try) -> Offer | None:
     """The offer, once the round has been worked on what stands; None if it doesn't come out."""
     word = "Row" if last.worked.line else "Rnd"
     line = f"{word} {last.number + 1}: {t.words}"
-    trial = work_draft(draft.doc.text.rstrip() + "\n" + line + "\n", draft.dialect, spare=draft.spare)
+    trial = try_draft(draft.doc.text.rstrip() + "\n" + line + "\n", draft, shape=bool(last.worked.corners))
     if len(trial.rounds) != len(draft.rounds) + 1:
         return None
     r = trial.rounds[-1]

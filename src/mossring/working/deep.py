@@ -26,6 +26,12 @@ class Depths:
     def round(self, number: int) -> WorkedRound | None:
         return self.past[number - 1] if 1 <= number < len(self.past) else None
 
+    def places(self, number: int) -> int:
+        """How many stitches and spaces are looked at to find a place of round `number`: its own and, the first time,
+        all above it."""
+        above = () if number in self._over else self.past[max(0, number) :]
+        return sum(len(done.made) for done in (self.round(number), *above) if done)
+
     def find(self, target: Target, number: int) -> Made | None:
         """The next free place of round `number` that matches, from what lies under the hook's place on."""
         done = self.round(number)

@@ -137,6 +137,8 @@ class Edge:
         if any are."""
         found: dict[int, str] = {}
         for g in groups(self.made):
+            if len(g) == len(self.made):  # all stand in the ring
+                continue
             if len(g) >= 3 or (len(g) == 2 and any(self.made[i].kind == "ch" for i in g)):
                 spaces = [i for i in g if self.made[i].kind == "ch"]
                 found[spaces[len(spaces) // 2] if spaces else g[len(g) // 2]] = " ".join(self.made[i].kind for i in g)

@@ -105,7 +105,7 @@ def work_round(
     )
 
 
-_PER_ROUND = 25
+_PER_ROUND = 35
 """Steps that a round takes however few stitches it has: its edge, its corners, its place in the ledger."""
 
 

@@ -187,10 +187,10 @@ class Worker(Maker):
             self._hang(node, target)
         elif self.edge.ring:
             self._into_ring(node)
-        elif self._is_deep(where):
-            self._deep(node)
         elif where.mode == "together":
             self._together_in(node)
+        elif self._is_deep(where):
+            self._deep(node)
         elif target and target.kind == "chain" and where.mode in ("next", "each"):
             self._chain_by_chain(node)
         elif where.mode == "each":
@@ -248,7 +248,9 @@ class Worker(Maker):
             u = reach.find(self, replace(where, mode="next", targets=(replace(target, round=0),)))
             self.edge.work(u)
             return self.edge.at(u).number
-        reach.look(self, where, len(done.made) if (done := self.depths.round(number)) else 0)
+        if self.depths.round(number) is None:
+            raise UnworkableError("no such round", where.span, round=number, into=True)
+        reach.look(self, where, self.depths.places(number))
         found = self.depths.find(target, number)
         if found is None:
             raise UnworkableError("no such place", where.span, target=target, left=0)
@@ -523,7 +525,7 @@ class Worker(Maker):
             return
         done = self.depths.round(number)
         if done is None or not done.made:
-            raise UnworkableError("no such round", node.span, round=node.round)
+            raise UnworkableError("no such round", node.span, round=number, into=True)
         here = self.depths.under(number).get(self.edge.at(0).number, 0.0) if self.edge.made else 0.0
         turned = self.past[-1].turned != self.edge.turned
         self.edge = Edge(done.made, done.corners, round(here) % len(done.made))

@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from mossring.draft import Draft, work_draft
+from mossring.draft import Draft, try_draft
 from mossring.stitches import Dialect, term
 from mossring.working import Fabric, same_fabric
 from mossring.writing.sheet import Sheet, SheetRound
@@ -43,7 +43,7 @@ def collapse(
         if run is not None and draft.spare.affords(draft.cost):
             one = _told(sheet.dialect, run, single, rounds)
             sheet.rounds = [*told, one, *single[run.last + 1 :]]
-            if same_fabric(work_draft(as_text(sheet), spare=draft.spare).fabric, meant):
+            if same_fabric(try_draft(as_text(sheet), draft).fabric, meant):
                 told.append(one)
                 k = run.last
         k += 1

@@ -6,6 +6,7 @@ Every module has CODE and SEVERITY, and yields findings from one or more of
 - `check(look)`: of one round, by what it is and what lies below it. Asked once while it finds nothing.
 - `in_motif(look)`: of one round, by the words around it or the rounds that follow as well.
 - `of_file(look)`: of the file as a whole; look.index is None.
+- `at_end(look)`: of the file, when all else has been found.
 """
 
 from __future__ import annotations
@@ -27,6 +28,7 @@ from mossring.findings.rules import (
     mr109_numbering,
     mr110_passed_over,
     mr111_rounds_unsaid,
+    mr112_not_all_tried,
     mr201_no_such_place,
     mr202_past_the_end,
     mr203_unworked,
@@ -72,6 +74,7 @@ RULES: tuple[ModuleType, ...] = (
     mr109_numbering,
     mr110_passed_over,
     mr111_rounds_unsaid,
+    mr112_not_all_tried,
     mr201_no_such_place,
     mr202_past_the_end,
     mr203_unworked,
@@ -112,4 +115,4 @@ def _all(name: str) -> tuple[Check, ...]:
     return tuple(getattr(rule, name) for rule in RULES if hasattr(rule, name))
 
 
-OF_TROUBLE, OF_ROUND, IN_MOTIF, OF_FILE = map(_all, ("of_trouble", "check", "in_motif", "of_file"))
+OF_TROUBLE, OF_ROUND, IN_MOTIF, OF_FILE, AT_END = map(_all, ("of_trouble", "check", "in_motif", "of_file", "at_end"))

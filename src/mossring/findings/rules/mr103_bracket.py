@@ -13,6 +13,8 @@ from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
 from mossring.notation.tree import Trouble
 
+_GOES_ON = re.compile(r"(?<!\s)\s+(?:around|to end|x ?\d|\w+ times|twice|in corner|in next)\b")
+"""What stands behind a bracket that was closed."""
 CODE = "MR103"
 SEVERITY: Severity = "stop"
 
@@ -36,9 +38,7 @@ def _closed(look: Look, mark: str) -> Iterator[Fix]:
     """The partner put where a repeat would end, or at the end of the round."""
     line = look.round.line
     closer = ")" if mark == "(" else "]"
-    places = [
-        m.start() for m in re.finditer(r"(?<!\s)\s+(?:around|to end|x ?\d|\w+ times|twice|in corner|in next)\b", line.text)
-    ]
+    places = [m.start() for m in _GOES_ON.finditer(line.text)]
     stated = re.search(r"\s*[([][^()\[\]]*[)\]]\.?$", line.text)
     for at in reversed([*places, stated.start() if stated else len(line.text.rstrip(" ."))]):
         yield Fix(
