@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Iterable, Iterator
+from functools import cache
 
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, LOOP_PARTS, PASSED, SPACE_WORDS, STITCH_WORDS
 from mossring.notation.tokens import Token, tokenize
@@ -65,9 +66,15 @@ def blanked(text: str, words: Iterable[str]) -> tuple[str, list[Span]]:
     return text, spans
 
 
+_PLACES = frozenset(
+    {*STITCH_WORDS, *SPACE_WORDS, *GROUP_WORDS, *CHAIN_WORDS, "corner", "corners", "ring", "loop", "loops", "one"}
+)
+"""Words of places."""
+
+
 def only_prose(text: str, spans: list[Span]) -> bool:
     """Whether the words passed over say nothing of stitches, places or how often."""
-    known = {spelling[0] for dialect in ("us", "uk") for spelling in spellings(dialect)}
+    known = frozenset().union(*_first_words())
     return not any(
         t.kind in ("num", "ord") or t.text in _WORKED or t.text in known or t.text in ("*", "**", *_OPEN)
         for a, b in spans
@@ -87,9 +94,9 @@ def _one(text: str, clause: Span, read: Read, left: int) -> Iterator[tuple[str, 
     amid = above[-1] if above and above[-1].text not in _BETWEEN else None
     for a, b in runs:
         run = told[a : b + 1]
-        before = next((t for t in reversed(told[:a]) if t.text not in PASSED), amid)
+        before = next((t for t in reversed(told[:a]) if t.text not in PASSED), None)
         behind = next((t for t in told[b + 1 :] if t.text not in PASSED), None)
-        if not run or not _whole(run) or _asks(run, before, behind):
+        if not run or not _whole(run) or _asks(run, before, behind) or _ties(run, before or amid):
             continue
         span = (start + run[0].start, start + run[-1].end)
         rest = text[: span[0]] + " " * (span[1] - span[0]) + text[span[1] :]
@@ -121,13 +128,29 @@ def _whole(run: list[Token]) -> bool:
     return depth == 0
 
 
+def _is_worked(t: Token) -> bool:
+    """Whether a word is a stitch or a place, so that what comes behind it may say where."""
+    return t.kind == "ord" or t.text in _PLACES or any(t.text in spellings_of for spellings_of in _first_words())
+
+
+@cache
+def _first_words() -> tuple[frozenset[str], ...]:
+    """The first words of all stitches, by dialect."""
+    return tuple(frozenset(said[0] for said in spellings(dialect)) for dialect in ("us", "uk"))
+
+
+def _ties(run: list[Token], before: Token | None) -> bool:
+    """Whether the words belong to a place, or tell more of one: `in the frob of next st`, `next st of the frob`."""
+    if before is None:
+        return False
+    tied = run[0].text in _OF_PLACES or run[-1].text in _OF_PLACES
+    return before.text in _OF_PLACES or (tied and _is_worked(before))
+
+
 def _asks(run: list[Token], before: Token | None, behind: Token | None) -> bool:
     """Whether the words may ask for stitches: they begin with a number, name a place, stand where one is named (`each
-    frob`, `in the frob of next st`) or worked into (`frob in next st`), tell more of a place (`next st of the frob`),
-    or are part of a clause and tell of chains: a corner may hang on them."""
-    if before is not None and (before.text in _OF_PLACES or run[0].text in _OF_PLACES or run[-1].text in _OF_PLACES):
-        return True
-    if any(t.text in PLACING for t in run) or run[0].kind == "num" or run[0].text in NUMBERS:
+    frob`) or worked into (`frob in next st`), name a loop, or are part of a clause and tell of chains: a corner may hang on them."""
+    if any(t.text in PLACING or t.text in LOOP_PARTS for t in run) or run[0].kind == "num" or run[0].text in NUMBERS:
         return True
     if (before and (before.kind == "num" or before.text in (*PLACING, *NUMBERS, *_INTO))) or (
         behind and behind.text in _INTO

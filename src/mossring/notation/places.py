@@ -136,7 +136,12 @@ def read_place(c: Cursor) -> Where:
     )
 
 
+_ANY_OF = ("each", "every", "next", "all")
+
+
 def _plain_place(c: Cursor, i: int) -> Where:
+    if c.at("top", "tops") and c.ahead().text == "of" and c.ahead(2).text in _ANY_OF:  # all stitches are worked there
+        c.i += 2
     c.accept("your")
     if c.accept("post", "posts") and c.accept("of"):  # `around the post of the next dc`
         c.accept("your")
@@ -193,7 +198,7 @@ def _plain_place(c: Cursor, i: int) -> Where:
     if c.accept("same", "this", "that") or joins:
         c.accept("same") or c.accept("joining", "join")
         return returning.same(c, i)
-    if c.at("joining") and c.opens_stitch(1):  # `dc around joining sc`, which closed the round below in its corner
+    if c.at("joining", "closing") and c.opens_stitch(1):  # `dc around joining sc`: the closing one
         c.i += 1
         c.stitch()
         return Where("same", (), c.span_from(i))
@@ -418,6 +423,7 @@ def _middle(c: Cursor) -> int | None:
 def _each(c: Cursor, i: int) -> Where:
     c.accept("one") and c.accept("after", "following")
     c.accept("of")
+    c.accept("rest") and c.accept("of")
     c.accept("other")
     first = c.at("first")
     counted = c.accept("next", "following", "foll", "first", "last", "rem", "remaining", "skipped", "unworked")

@@ -31,7 +31,7 @@ from mossring.stitches.terms import Dialect
 
 MAX_RING = 60
 _SEPARATORS = (",", ";", ".")
-_BETWEEN = (*_SEPARATORS, "&", "+", ":", "and", "then")
+_BETWEEN = (*_SEPARATORS, "!", "&", "+", ":", "and", "then")
 """What may stand between instructions."""
 _CENTRES = ("mr", "mc", "loop", "ring", "knot")
 _INTO = ("in", "into")

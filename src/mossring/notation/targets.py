@@ -67,7 +67,11 @@ def read_ring(c: Cursor) -> Target | None:
         return RING
     c.at(*_RINGS_BOUGHT) and c.ahead().text in ("ring", "circle") and c.accept(*_RINGS_BOUGHT)
     magic = c.accept("magic", "adjustable", "sliding", "slip")
-    magic or c.accept("center", "centre", "ch", "chain")
+    if not magic and c.accept("center", "centre", "ch", "chain"):
+        if c.tokens[c.i - 1].text not in CHAIN_WORDS and c.ends(0):  # `2 dc into the centre`
+            return RING
+        if c.accept("of"):  # `into the centre of a magic ring`
+            magic = c.accept("magic", "adjustable", "sliding", "slip")
     if c.accept("ring", "circle") or (magic and c.accept("loop")):
         _made_of_chains(c)
         return RING
@@ -157,6 +161,8 @@ def opens_target(c: Cursor) -> bool:
         return True
     if t.kind == "num":
         return c.ahead().text in ("ch", "chain", *SPACE_WORDS) or c.legged(peek=True) is not None
+    if t.text == "v" and c.ahead().text in STITCH_WORDS:  # `same V-st`
+        return True
     save = c.i
     found = c.stitch() is not None or c.named() is not None or c.making() is not None
     c.i = save

@@ -17,6 +17,9 @@ def read_until(c: Cursor) -> Until | None:
     """`around`, `to corner`, `across side`, `to next ch-2 sp`, `to last 2 sts`, `to end`; None if not said."""
     c.at("evenly") and c.ahead().text in ("around", "round", "across") and c.accept("evenly")
     c.accept_phrase("all", "way") or (c.at("all") and c.ahead().text in ("around", "round") and c.accept("all"))
+    if c.at("of") and c.ahead().text in ("round", "rnd") and c.ends(2):  # `in all sts of the round`
+        c.i += 2
+        return END
     if c.accept("around", "round", "throughout"):
         c.accept("round", "rnd", "ring", "circle")
         return _to_last(c) or (read_until(c) if c.at("until", "till") else None) or END

@@ -52,6 +52,7 @@ SHORT = {
     "col": "colour",
     "color": "colour",
     "shade": "colour",
+    "final": "last",
     "bet": "between",
     "btw": "between",
     "btwn": "between",
@@ -109,7 +110,7 @@ PHRASES: dict[str, tuple[tuple[tuple[str, ...], str], ...]] = {
 }
 """Several words that say what one does, by the first of them."""
 
-ARTICLES = frozenset({"a", "an", "the", "An", "The", "THE", "our", "we", "We", "another"})
+ARTICLES = frozenset({"a", "an", "the", "An", "The", "THE", "our", "we", "We", "another", "your", "Your"})
 """Articles and who works: they change nothing that is made. A capital A is a yarn."""
 
 A_STITCH = frozenset({"ss", "sl", "slip", "magic", "ring", "standing"})
@@ -117,6 +118,7 @@ A_STITCH = frozenset({"ss", "sl", "slip", "magic", "ring", "standing"})
 
 ADVERBS = frozenset(
     {
+        "very",
         "plain",
         "straight",
         "loosely",

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import NamedTuple
 
+from mossring.stitches import lookup
 from mossring.working import RING, Made, WorkedRound
 from mossring.writing.beginning import PLAIN_WAY, Way, begin_by
 from mossring.writing.walk import COMMON, NEXT, Find, Group, Item, Place, Walk, seen, skips_to_stitch
@@ -352,8 +353,8 @@ def _goes_with(last: Made, m: Made) -> bool:
 
 
 def _alone(m: Made) -> bool:
-    """A stitch over several places is a step of its own."""
-    return len(m.feet) > 1 and not m.gap
+    """A stitch with its legs in several places is a step of its own; one in places taken as one is not."""
+    return len(m.feet) > 1 and not m.gap and lookup(m.kind).legs > 1
 
 
 def _nth(m: Made) -> str:
