@@ -25,6 +25,7 @@ from mossring.notation.meant import (
     passing_behind,
     repeated,
     said_twice,
+    taken_for_next,
 )
 from mossring.notation.passing import blanked, only_prose, past_words
 from mossring.notation.targets import ANY_STITCH, CORNER
@@ -98,6 +99,10 @@ def otherwise(
         done = work_round(state, other, Budget(purse=spare), yarn=line.yarn or tree.yarn, around=line.word != "Row")
         if done.before is None or done.before.troubles:
             continue
+        if how == "its own":
+            spans = sorted({w.span for w in taken_for_next(tree.body, body)})
+            told = (Trouble("taken for", span, {"words": line.text[slice(*span)]}) for span in spans)
+            other = replace(other, troubles=(*other.troubles, *told))
         even = how == "grouped" and _has_even_sides(done.before)
         if _comes_out(done.before, tree.stated, owed, even=False):
             found.append((0 if even else 1 + (how == "grouped"), done, other))
@@ -130,7 +135,7 @@ def _ends_in_count(state: State, line: RoundLine, tree: RoundTree, spare: Purse)
 
 _LONG = 4000
 """Characters of a round past which it is read in one way only: nobody wrote it."""
-_How = Literal["", "grouped", "deep", "heaped", "ring"]
+_How = Literal["", "grouped", "deep", "heaped", "ring", "its own"]
 
 
 def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Iterator[tuple[tuple[Node, ...], _How]]:
@@ -151,7 +156,7 @@ def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Ite
         *((way, "") for way in begun),
         (passing_behind(body), "deep"),
         (repeated(body), ""),
-        (each_in_its_own(body), ""),
+        (each_in_its_own(body), "its own"),
         (from_here(body), ""),
         (from_the_base(body), ""),
         *((way, "ring") for way in in_the_ring(body)),

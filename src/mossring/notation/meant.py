@@ -122,17 +122,34 @@ def corners_in_stitches(body: Sequence[Node]) -> tuple[Node, ...]:
     )
 
 
-def each_in_its_own(body: Sequence[Node], begun: bool = False) -> tuple[Node, ...]:
-    """The instructions with `*5 sc, 3 sc in same st*` as said of the next stitch, all three in one. begun: something
-    stands before them."""
-    return tuple(
-        replace(n, body=each_in_its_own(n.body, begun or k > 0))
-        if isinstance(n, Repeat)
-        else replace(n, where=replace(n.where, mode="next", targets=(ANY_STITCH,)))
-        if isinstance(n, Work) and n.where.mode == "same" and n.where.targets in ((), (ANY_STITCH,)) and (begun or k)
-        else n
-        for k, n in enumerate(body)
+def each_in_its_own(body: Sequence[Node]) -> tuple[Node, ...]:
+    """The instructions with `*5 sc, 3 sc in same st*` as said of the next stitch, all three in one: `same` is said of
+    the three. A single stitch goes where it is said to go, and so do several where no repeat has such."""
+    if not any(isinstance(n, Repeat) and _in_its_own(n) != n for n in body):
+        return tuple(body)
+    return (
+        (*body[:1], *map(_in_its_own, body[1:])) if not isinstance(body[0], Repeat) else tuple(map(_in_its_own, body))
     )
+
+
+def _in_its_own(node: Node) -> Node:
+    if isinstance(node, Repeat):
+        return replace(node, body=tuple(map(_in_its_own, node.body)))
+    if not isinstance(node, Work) or node.where.mode != "same" or node.where.targets not in ((), (ANY_STITCH,)):
+        return node
+    several = len(node.group) > 1 or (isinstance(node.group[0], Make) and node.group[0].n > 1)
+    return replace(node, where=replace(node.where, mode="next", targets=(ANY_STITCH,))) if several else node
+
+
+def taken_for_next(was: Sequence[Node], now: Sequence[Node]) -> list[Where]:
+    """The places said to be the same that were taken for the next ones."""
+    out: list[Where] = []
+    for one, two in zip(was, now, strict=False):
+        if isinstance(one, Repeat) and isinstance(two, Repeat):
+            out += taken_for_next(one.body, two.body)
+        elif isinstance(one, Work) and isinstance(two, Work) and (one.where.mode, two.where.mode) == ("same", "next"):
+            out.append(one.where)
+    return out
 
 
 def in_the_ring(body: Sequence[Node]) -> list[tuple[Node, ...]]:

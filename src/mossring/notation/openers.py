@@ -251,7 +251,9 @@ def _skip(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
         return True
     if from_first and wheres[0].count > 1:  # `skip first 2 sts`: the one that the start stands on is the first of them
         wheres[0] = replace(wheres[0], mode="first")
-    c.accept("behind") and (c.accept("post", "fpdc", "it"), c.accept("st", "sts"))
+    if c.accept("behind"):  # `sk st behind FPtr`, `sk next st behind the post just made`
+        while c.accept(*_THOSE, *STITCH_WORDS, "post", "each") or c.stitch():
+            pass
     nodes.extend(Skip(w, c.span_from(i)) for w in wheres)
     return True
 

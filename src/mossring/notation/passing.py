@@ -30,6 +30,8 @@ _NEAR = 40
 """Characters above a clause in which its last word, or the mark that parts it from it, is looked for."""
 _BETWEEN = frozenset((",", ";", ".", ":", "!", "?", "-", "(", ")", "[", "]", "*", "**", "then", "and"))
 """What parts instructions."""
+_LOOPS = ({"blo", "flo", "bl", "fl"}, {"loop", "loops", "lp", "lps"}, {"back", "front", "third", "unused"})
+"""Words that tell which loop is worked: one of the first, or one of each of the others."""
 _OF_PLACES = frozenset(
     {"in", "into", "of", "at", "on", "onto", "through", "under", "underneath", "behind", "below", "beneath", "above"}
     | {"between", "around", "round", "over", "before", "after", "beside", "inside", "within", "from", "near", "by"}
@@ -148,9 +150,12 @@ def _ties(run: list[Token], before: Token | None) -> bool:
 
 
 def _asks(run: list[Token], before: Token | None, behind: Token | None) -> bool:
-    """Whether the words may ask for stitches: they begin with a number, name a place, stand where one is named (`each
-    frob`) or worked into (`frob in next st`), name a loop, or are part of a clause and tell of chains: a corner may hang on them."""
-    if any(t.text in PLACING or t.text in LOOP_PARTS for t in run) or run[0].kind == "num" or run[0].text in NUMBERS:
+    """Whether the words may ask for stitches: they begin with a number, name a place or a loop, stand where one is
+    named (`each frob`) or worked into (`frob in next st`), or are part of a clause and tell of chains: a corner may
+    hang on them."""
+    texts = {t.text for t in run}
+    loops = texts & _LOOPS[0] or (texts & _LOOPS[1] and texts & _LOOPS[2])
+    if loops or not texts.isdisjoint(PLACING) or run[0].kind == "num" or run[0].text in NUMBERS:
         return True
     if (before and (before.kind == "num" or before.text in (*PLACING, *NUMBERS, *_INTO))) or (
         behind and behind.text in _INTO

@@ -9,7 +9,9 @@ from mossring.notation import returning
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.targets import (
     ANY_STITCH,
+    BACK_POST,
     CORNER,
+    FRONT_POST,
     ROUND_WORDS,
     ends_here,
     opens_target,
@@ -113,7 +115,9 @@ def read_place(c: Cursor) -> Where:
     if c.at("both") and c.ahead().text in ("loop", "loops", "lps") and c.ahead(2).text == "of":
         c.i += 3
     part = read_part(c)
+    post = _post(c)
     where = _plain_place(c, i)
+    post = post and (_from_where(c) or post)
     if returning.where_begun(c):
         where = Where("start", where.targets[:1], c.span_from(i))
     part = part or read_part(c, after=True)
@@ -127,6 +131,7 @@ def read_place(c: Cursor) -> Where:
     if c.at("left", "remaining") and c.ends(1):  # `in each of 2 dc that are left`
         c.i += 1
     deep = read_round_meant(c)
+    part = (post and (_from_where(c) or post)) or part
     if not part and not deep:
         return where
     return replace(
@@ -136,15 +141,31 @@ def read_place(c: Cursor) -> Where:
     )
 
 
+def _post(c: Cursor) -> str:
+    """`post of`, `back post of`, `stem of`, behind `around`: which post of the stitch is worked around, or ``."""
+    save = c.i
+    back = c.at("back")
+    c.accept("front", "back")
+    if c.accept("post", "posts", "stem", "stems") and c.accept("of"):
+        return BACK_POST if back else FRONT_POST
+    c.i = save
+    return ""
+
+
+def _from_where(c: Cursor) -> str:
+    """`from behind`, `from the front`, behind a stitch: from which side it is worked around; `` where nothing says."""
+    if c.at("from") and c.ahead().text in ("behind", "back", "front"):
+        c.i += 2
+        return FRONT_POST if c.tokens[c.i - 1].text == "front" else BACK_POST
+    return ""
+
+
 _ANY_OF = ("each", "every", "next", "all")
 
 
 def _plain_place(c: Cursor, i: int) -> Where:
     if c.at("top", "tops") and c.ahead().text == "of" and c.ahead(2).text in _ANY_OF:  # all stitches are worked there
         c.i += 2
-    c.accept("your")
-    if c.accept("post", "posts") and c.accept("of"):  # `around the post of the next dc`
-        c.accept("your")
     if c.accept_phrase("one", "after") or c.accept_phrase("next", "one") or c.accept_phrase("following", "one"):
         c.accept("it", "that", "this")
         return Where("next", (ANY_STITCH,), c.span_from(i))

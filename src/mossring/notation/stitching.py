@@ -290,8 +290,9 @@ def placed(r: Reader, make: Make, i: int) -> list[Node]:
             wheres = [replace(w, targets=(Target("start"),)) if _is_space(w) else w for w in wheres]
         span = c.span_from(i)
         if wheres[0].past or (wheres[0].mode == "any" and make.stitch == "slst"):  # where the round begins
-            stands = [Work((make,), Where("same", (), span), span)] if make.stitch != "slst" else []
-            return [Act("attach", span, where=wheres[0]), *stands]
+            raised = legs.in_loop(make, wheres[0])
+            stands = [Work((raised,), Where("same", (), span), span)] if make.stitch != "slst" else []
+            return [Act("attach", span, where=legs.without_loop(wheres[0])), *stands]
         return sweeps.swept(r, [Work((legs.in_loop(make, w),), legs.without_loop(w), span) for w in wheres])
     if c.at("across", "along") and c.ahead().kind == "num":  # `dc across 3`, `dc along 7 sts`
         c.i += 1

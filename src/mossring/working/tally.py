@@ -45,7 +45,8 @@ def _beside_groups(done: WorkedRound, what: str, source: Sequence[Stated]) -> se
 def counted(done: WorkedRound, s: Stated, stated: Sequence[Stated] = ()) -> int | None:
     """What was worked where it differs from a stated count; None when it agrees or can't be told.
 
-    Stitches worked together count as the one they make (`15 sc`, one of them sc3tog), unless they are stated beside."""
+    Stitches worked together count as the one they make (`15 sc`, one of them sc3tog), and raised ones as what they are
+    made of, unless they are stated beside."""
     if s.what == "chains":
         return None
     if s.what == "corners":
@@ -63,7 +64,7 @@ def counted(done: WorkedRound, s: Stated, stated: Sequence[Stated] = ()) -> int 
         fits = [x for x in sides if s.n - x in _corner_stitches(done)]
         return None if not sides or len(fits) == len(sides) else next(x for x in sides if x not in fits)
     have = _total(done, s.what)
-    together = {k: n for k, n in done.counts().items() if lookup(k).made == "tog" and lookup(k).base == s.what}
+    together = {k: n for k, n in done.counts().items() if _counts_as(k, s.what)}
     if not any(o.what in together or o.what == "-cl" for o in stated):
         have += sum(together.values())
     if s.per_side:
@@ -73,6 +74,10 @@ def counted(done: WorkedRound, s: Stated, stated: Sequence[Stated] = ()) -> int 
         corner = sum(1 for c in done.corners if done.made[c].kind == s.what) // n
         return None if s.n in (have // n, have // n - corner, have // n + corner) else have // n
     return None if have == s.n else have
+
+
+def _counts_as(kind: str, what: str) -> bool:
+    return lookup(kind).made in ("tog", "post") and lookup(kind).base == what
 
 
 def _groups_called_clusters(done: WorkedRound, s: Stated) -> bool:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 
+from mossring.notation.legs import in_loop, without_loop
 from mossring.notation.targets import ANY_STITCH
 from mossring.notation.tree import (
     Act,
@@ -180,7 +181,8 @@ class Worker(Maker):
 
     def _work(self, node: Work) -> None:
         if self.attached and node.where.mode in ("same", "start") and not self.made:
-            node = replace(node, where=replace(self.attached, mode="next"))
+            group = tuple(in_loop(m, self.attached) if isinstance(m, Make) else m for m in node.group)
+            node = replace(node, group=group, where=replace(without_loop(self.attached), mode="next"))
         where = node.where
         target = where.targets[0] if where.targets else None
         if where.mode == "made" or (target and target.chains and target.kind == "ring" and self._hangs()):
