@@ -8,15 +8,16 @@ from __future__ import annotations
 import gc
 import os
 import time
+from collections.abc import Callable
 from math import isfinite
 
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from mossring.analysis import analyse
+from mossring.analysis import analyse, as_data
 from mossring.chart import draw, threads
-from mossring.draft import work_draft
+from mossring.draft import forget, work_draft
 from mossring.notation import read_round
 from mossring.readin import read_in
 from mossring.relaxed import relax
@@ -24,10 +25,11 @@ from mossring.shape import used
 from mossring.starters import next_rounds
 from mossring.writing import as_text, write_pattern
 
-TEXTS = int(os.environ.get("FUZZ", "300"))
-LIMIT = 1.0 if "FUZZ" in os.environ else 20.0
-"""Seconds of the processor that one text may take in the long run; otherwise only a hang is caught. What a machine does
-meanwhile for others isn't counted, nor a collection of what thousands of texts before it have left in memory."""
+TEXTS = int(os.environ.get("FUZZ", "200"))
+LIMIT = 1.0 if "FUZZ" in os.environ else 3.0
+"""Seconds of the processor that one answer may take in the long run; on push thrice that, since a machine that others
+use is slow by fits. What it does meanwhile for others isn't counted, nor a collection of what thousands of texts before
+have left in memory."""
 
 _WORDS = """
 dc sc tr hdc htr ch 2 3 4 in next st sts corner each around [ ] ( ) * ** ; , . rep from times sp sps ring join sl sk to
@@ -55,17 +57,85 @@ _texts = st.lists(st.sampled_from([*_WORDS.split(), *_HEADS]), max_size=60).map(
 def test_no_text_of_the_trade_s_words_is_too_much(where: str, words: str) -> None:
     """Read, worked, judged, written, read in, continued: never an exception, every span inside the text."""
     text = where + words
+    _quickly(text, analyse)
+    for f in analyse(text).findings:
+        assert 0 <= f.start <= f.end <= len(text) + 1
+    _quickly(text, _write)
+    _quickly(text, read_in)
+    _quickly(text, _next)
+
+
+def _write(text: str) -> None:
+    as_text(write_pattern(work_draft(text), "uk"))
+
+
+def _next(text: str) -> None:
+    next_rounds(work_draft(text))
+
+
+ANSWERS: tuple[Callable[[str], object], ...] = (analyse, _write, _next, read_in)
+
+
+def _quickly(text: str, answer: Callable[[str], object]) -> None:
+    """An answer from nothing kept, in the time that one may take."""
+    forget()
     gc.disable()
     begun = time.process_time()
-    result = analyse(text)
+    answer(text)
     taken = time.process_time() - begun
     gc.enable()
-    for f in result.findings:
-        assert 0 <= f.start <= f.end <= len(text) + 1
-    assert taken < LIMIT, text
-    as_text(write_pattern(result.draft, "uk"))
-    read_in(text)
-    next_rounds(result.draft)
+    assert taken < LIMIT, (answer, text[:200], len(text))
+
+
+_GROWING = """
+2 dc in each st, |dc in each st around, |[2 dc, ch 1] in next sp, |(2 dc, ch 2, 2 dc) in corner, |dc in frob,
+dc in each st to corner, |*dc in next st, rep from * around, |sk next 2 sts, |dc in ch-9 sp, |3-dc cl in next st,
+dc in skipped st, |join with sl st, |dc in last st, |[dc in next 2 sts] 50 times, |ch 99, |with B, |picot, |blarg,
+5 dc in centre st of next shell, |dc in sp between next 2 groups, |as rnd 1, |rep rnd 1. |inc, |turn, |(12 dc) |* |( |[
+FPdc around next st of rnd 1, |1,|, |.
+"""
+_units = st.lists(st.sampled_from(_GROWING.replace("\n", " |").split("|")[1:]), min_size=1, max_size=4)
+
+
+@pytest.mark.parametrize("size", [500, 6_000, 60_000, 200_000])
+@given(_WHERE, _units.map("".join), st.sampled_from(["one line", "lines", "rounds", "a note", "a range"]))
+@settings(max_examples=max(4, TEXTS // 60), deadline=None)
+def test_texts_grown_on_purpose_are_answered_in_time(size: int, where: str, unit: str, how: str) -> None:
+    """Up to 200,000 characters, the same again and again: whatever is asked of them, what goes over a limit is cut."""
+    many = max(1, size // len(unit))
+    text = {
+        "one line": f"{where}{unit * many}",
+        "lines": where + f"{unit}\n" * many,
+        "rounds": where + "".join(f"\nRnd {k}: {unit * max(1, many // 198)}({k})" for k in range(2, 200)),
+        "a note": f"{where}\nNote: {unit * many}",
+        "a range": f"{where}\nRnds 2-190: {unit}around\nRnd 191: {unit * max(1, many // 10)}",
+    }[how][:200_000]
+    for answer in ANSWERS:
+        _quickly(text, answer)
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "Rnd 1: 6 sc in ring\nRnds 2-14: 2 sc in each st",
+        "Rnd 1: 60000 sc in ring\nRnd 2: sc in each st",
+        "Rnd 1: 12 dc in ring\nRnd 2: 2 dc in each dc\nRnd 3: 1000 dc in each dc\nRnd 4: dc in each dc",
+        "Rnd 1: 6 sc in ring\nRnd 2: [[[ch 1, sc in next st] 9999 times] 9999 times] 9999 times",
+    ],
+)
+def test_a_slipped_digit_is_answered_in_time(text: str) -> None:
+    for answer in ANSWERS:
+        _quickly(text, answer)
+
+
+def test_what_was_kept_changes_no_answer_to_a_text_at_the_limits() -> None:
+    """What an answer costs is counted alike whether it was worked or kept, so that the same is cut off."""
+    text = "Rnd 1: 6 sc in ring\nRnds 2-9: 2 sc in each st\n" + "".join(
+        f"Rnd {k}: sc in next 7 sts, 2 sc in next sp, frob, dc in each st around ({k})\n" for k in range(10, 60)
+    )
+    forget()
+    cold = as_data(analyse(text))
+    assert as_data(analyse(text)) == cold
 
 
 @given(_WHERE, _texts)

@@ -327,9 +327,10 @@ class Worker(Maker):
 
     def _run_of_stitches(self, node: Work) -> bool:
         """`dc in next 12 sts`, where just these come next and nothing lies between: made at once."""
-        edge, where, alone = self.edge, node.where, node.group[0]
+        edge, where = self.edge, node.where
         if where.mode != "next" or edge.first is None or where.targets != (ANY_STITCH,) or len(node.group) != 1:
             return False
+        alone = node.group[0]
         if not isinstance(alone, Make) or alone.n != 1 or not alone.is_plain or alone.stitch in ("slst", "picot"):
             return False
         made, n, u, stop = edge.made, len(edge.made), edge.pos, edge.pos + where.count
