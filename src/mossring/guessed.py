@@ -10,6 +10,7 @@ from typing import TYPE_CHECKING
 
 from mossring.notation import Document, Shape
 from mossring.notation.header import POLYGONS
+from mossring.notation.lazy import lazily
 from mossring.stitches import lookup
 from mossring.working import WorkedRound
 from mossring.working.corners import groups
@@ -107,7 +108,7 @@ def titled_shape(doc: Document) -> Shape | None:
     return Shape(f"circle to {_NAMED[named]}", named, True) if "circle" in words else Shape(_NAMED[named], named)
 
 
-_ROUND = re.compile(
+_ROUND = lazily(
     r"\b(?:circle|circular|disc|disk|wheel|round(?=\W*$| (?:mat|coaster|base|motif|doily|patch)\b))\b", re.IGNORECASE
 )
 """A title that calls the motif round."""
@@ -171,13 +172,13 @@ def _shows_corners(done: WorkedRound, n: int, last: bool) -> bool:
 
 _MOST_IN_CORNER = 3
 """Stitches in one place, no chain among them, that may be a corner: `3 sc in each sc` makes a hexagon of six."""
-_JOINS = re.compile(
+_JOINS = lazily(
     r"\bnot join\b(?!.*\bturn)"
     r"|\b(?<!not )(?:join|close|(?:ss|sl st|slst|slip stitch) (?:(?:in)?to|in (?:top|the top|first)))\b",
     re.IGNORECASE,
 )
 """A `Row 1` that is joined is a round, and one that is neither joined nor turned."""
-_OWN_RING = re.compile(r"\b(?:join|ss|sl st|slst|slip stitch)\b[^.;]{0,40}\b(?:ring|loop|circle)\b", re.IGNORECASE)
+_OWN_RING = lazily(r"\b(?:join|ss|sl st|slst|slip stitch)\b[^.;]{0,40}\b(?:ring|loop|circle)\b", re.IGNORECASE)
 """What makes the ring that it goes into joins no row."""
 
 

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from mossring.notation import Document, RoundTree
+from mossring.notation.lazy import lazily
 from mossring.notation.tree import Chain, Label, Node, Repeat, Work
 from mossring.stitches.table import lookup
 from mossring.stitches.terms import TERMS, Dialect, spellings
@@ -62,7 +63,7 @@ def left_out(doc: Document, state: State) -> Chain | None:
     return Chain(n, (0, 0), label)
 
 
-_OWN_START = re.compile(
+_OWN_START = lazily(
     r"(?!\W*(?:\d+ ?)?(?:sc|hdc|dc|htr|tr|dtr)\b)"
     r"\W*(?:[A-Za-z ]{0,40}[,;:.] *)?(?:ch(?:ain)?s?\b[ -]?\w|(?:\d|one|two|three|four|five) ?ch)",
     re.IGNORECASE,

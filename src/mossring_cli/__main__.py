@@ -1,4 +1,5 @@
-"""`mossring check | write | bench`: arguments in, text or JSON out."""
+"""`mossring check | write | chart | settle | bench`: arguments in, text or JSON out. What only one of them needs is
+imported there: a check answers at once."""
 
 from __future__ import annotations
 
@@ -9,11 +10,7 @@ from collections.abc import Sequence
 from pathlib import Path
 
 from mossring.analysis import Analysis, analyse, as_data
-from mossring.chart import as_svg, draw
 from mossring.findings import Finding
-from mossring.styles import own_style, read_style
-from mossring.writing import as_data as sheet_data
-from mossring.writing import as_html, as_markdown, as_text, write_pattern
 
 UNUSABLE = 2
 
@@ -28,17 +25,25 @@ def read_file(path: str) -> str | None:
 
 
 def check(args: argparse.Namespace) -> int:
-    text = read_file(args.file)
-    if text is None:
-        return UNUSABLE
-    result = analyse(text, args.terms)
-    if args.json:
-        print(json.dumps(as_data(result), ensure_ascii=False, indent=1))
-    else:
-        print_report(result, text)
-    if any(f.code == "MR108" for f in result.findings):
-        return UNUSABLE
-    return 1 if result.stopped else 0
+    """Each file by itself; several as JSON are one list, in order. Ends with the worst that any of them ends with."""
+    several = len(args.files) > 1
+    worst, found = 0, []
+    for path in args.files:
+        text = read_file(path)
+        if text is None:
+            worst = UNUSABLE
+            continue
+        result = analyse(text, args.terms)
+        if args.json:
+            found.append({"file": path, **as_data(result)} if several else as_data(result))
+        else:
+            print(f"== {path}\n" * several, end="")
+            print_report(result, text)
+        unusable = any(f.code == "MR108" for f in result.findings)
+        worst = max(worst, UNUSABLE if unusable else int(result.stopped))
+    if found:
+        print(json.dumps(found if several else found[0], ensure_ascii=False, indent=1))
+    return worst
 
 
 def print_report(result: Analysis, text: str) -> None:
@@ -66,6 +71,10 @@ def print_finding(f: Finding, text: str) -> None:
 
 
 def write(args: argparse.Namespace) -> int:
+    from mossring.styles import own_style, read_style
+    from mossring.writing import as_data as sheet_data
+    from mossring.writing import as_html, as_markdown, as_text, write_pattern
+
     text = read_file(args.file)
     if text is None:
         return UNUSABLE
@@ -98,6 +107,8 @@ def _out(path: str | None, content: str | bytes) -> int:
 
 
 def chart(args: argparse.Namespace) -> int:
+    from mossring.chart import as_svg, draw
+
     text = read_file(args.file)
     if text is None:
         return UNUSABLE
@@ -108,6 +119,7 @@ def chart(args: argparse.Namespace) -> int:
 
 
 def settle(args: argparse.Namespace) -> int:
+    from mossring.chart import as_svg, draw
     from mossring.relaxed import relax
     from mossring_cli.settle import lie_data, print_lie
 
@@ -139,8 +151,8 @@ def bench(args: argparse.Namespace) -> int:
 def parser() -> argparse.ArgumentParser:
     p = argparse.ArgumentParser(prog="mossring", description="Work, proofread and write crochet motifs.")
     commands = p.add_subparsers(dest="command", required=True)
-    c = commands.add_parser("check", help="work a pattern file and say what is found")
-    c.add_argument("file")
+    c = commands.add_parser("check", help="work pattern files and say what is found")
+    c.add_argument("files", nargs="+", metavar="file")
     c.add_argument("--terms", choices=("us", "uk"), help="read the file in these terms whatever it says")
     c.add_argument("--json", action="store_true")
     c.set_defaults(run=check)

@@ -18,6 +18,7 @@ import pytest
 
 import mossring
 from core.steps_of_regex import Counted, samples
+from mossring.notation.lazy import Lazy
 
 UNITS = (
     "*",
@@ -43,6 +44,8 @@ _ASKS = {"search": True, "finditer": True, "sub": True, "subn": True, "split": T
 def _patterns(value: object) -> Iterator[re.Pattern[str]]:
     if isinstance(value, re.Pattern):
         yield value
+    elif isinstance(value, Lazy):
+        yield value.compiled
     elif isinstance(value, dict):
         yield from _patterns([*value.keys(), *value.values()])
     elif isinstance(value, list | tuple | set | frozenset):

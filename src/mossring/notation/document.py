@@ -18,6 +18,7 @@ from mossring.notation.heads import (
     second_within,
     then_again,
 )
+from mossring.notation.lazy import lazily
 from mossring.notation.lines import MOVES, continues, wrapped_at
 from mossring.notation.parts import Document, Line, RoundLine
 from mossring.notation.pasted import (
@@ -47,7 +48,7 @@ from mossring.notation.unheaded import asked, second_round, unheaded, without_he
 from mossring.notation.within import more_rounds, said_within
 from mossring.stitches.terms import dialect_of
 
-TERMS_KEY = re.compile(r"(?:[a-z ]{1,30} )?(?:terms|terminology)")
+TERMS_KEY = lazily(r"(?:[a-z ]{1,30} )?(?:terms|terminology)")
 """Header keys, in lower case, that state the dialect."""
 MAX_CHARACTERS = 200_000
 """A pattern of ten pages has about 20,000 characters; ten times that is a book, not a motif."""
@@ -80,34 +81,34 @@ _KEYS = frozenset(
     | {"materials", "abbreviations", "special stitches", "size", "finished size", "by", "designer", "title"}
 )
 """Header keys that are one wherever they stand before the rounds."""
-_SPIRAL = re.compile(r"\b(continuous|spiral)\b|\b(?:do not|don.t|never) join\b(?! (?:the )?rows?\b)", re.IGNORECASE)
-_ONLY_TERMS = re.compile(r"^\W*(\w+ )?(in |uses? )?(us|uk|american|british)\b.{0,40}$", re.IGNORECASE)
-_TITLE = re.compile(r"^#{1,3} +[^:]{2,60}$")
+_SPIRAL = lazily(r"\b(continuous|spiral)\b|\b(?:do not|don.t|never) join\b(?! (?:the )?rows?\b)", re.IGNORECASE)
+_ONLY_TERMS = lazily(r"^\W*(\w+ )?(in |uses? )?(us|uk|american|british)\b.{0,40}$", re.IGNORECASE)
+_TITLE = lazily(r"^#{1,3} +[^:]{2,60}$")
 """A first line that Markdown has for a title."""
 _CASTS = frozenset(
     {"base chain", "base ch", "foundation chain", "foundation ch", "starting chain", "foundation", "base"}
     | {"foundation row", "chain", "ch", "co", "fc", "cast on", "set-up", "setup", "set up"}
 )
 """Header keys of how many chains there are to begin with."""
-_THINGS = re.compile(r"hook|yarn|needle|size|material|suppl|need|gauge|tension")
+_THINGS = lazily(r"hook|yarn|needle|size|material|suppl|need|gauge|tension")
 """Header keys of things, whose country is that of the thing."""
-_ENDING = re.compile(
+_ENDING = lazily(
     r"(?:,? (?:(?:taking|with) care|(?:being )?careful|making sure|ensuring|without)\b[^.]{0,60}\btwist(?:ing|ed)?\b"
     r"(?: (?:it|(?:the )?ch(?:ain)?))?)?(?<![.\s])[.\s]+$",
     re.IGNORECASE,
 )
 """What ends a sentence about a foundation, with what it says of keeping it straight."""
-_HEADER = re.compile(r"^(?P<key>[A-Za-z][A-Za-z0-9 /'-]{0,30}?)[ \t]*:[ \t]*+(?P<value>(?:.*[^ \t])?)[ \t]*$")
+_HEADER = lazily(r"^(?P<key>[A-Za-z][A-Za-z0-9 /'-]{0,30}?)[ \t]*:[ \t]*+(?P<value>(?:.*[^ \t])?)[ \t]*$")
 _TELLING = frozenset({"begin", "gauge", "tension", "abbreviations", "stitches", "special stitches"})
 """Header keys whose line is evidence of a dialect."""
-STITCH_KEY = re.compile(r"(?:special )?stitch (.+)")
+STITCH_KEY = lazily(r"(?:special )?stitch (.+)")
 """The header key that defines a special stitch: `Stitch petal: 4-dc cl, ch 1`."""
-_ASKS = re.compile(r"\d|\b(?:rep|repeat|as|ch|chain|work|each|next|ring)\b", re.IGNORECASE)
+_ASKS = lazily(r"\d|\b(?:rep|repeat|as|ch|chain|work|each|next|ring)\b", re.IGNORECASE)
 """What a round's own instructions have, and a heading over several rounds hasn't."""
-_ABOUT = re.compile(r"\b(?:row ends?|join|all (?:a)?round|slst|sl st|slip stitch|ss) ?\b", re.IGNORECASE)
+_ABOUT = lazily(r"\b(?:row ends?|join|all (?:a)?round|slst|sl st|slip stitch|ss) ?\b", re.IGNORECASE)
 """How a border about a piece worked in rows differs from one more row."""
-_ASIDE = re.compile(r" ?\((?!\+|plus)[^()]*\)")
-_SHAPED = re.compile(r"\b(?:" + "|".join([*SHAPES, "circle", "granny", "motif", "pattern", "tile"]) + r")s?\b")
+_ASIDE = lazily(r" ?\((?!\+|plus)[^()]*\)")
+_SHAPED = lazily(r"\b(?:" + "|".join([*SHAPES, "circle", "granny", "motif", "pattern", "tile"]) + r")s?\b")
 """How a title speaks of what it is."""
 
 
@@ -166,7 +167,7 @@ def _too_much(doc: Document, what: str, limit: int, span: Span) -> None:
 
 _SENTENCES = 30
 """Sentences above round 2 in which its first round is looked for."""
-_ROUND_NONE = re.compile(r"\s*(?:rnd|round|row) 0 ?[:.)-] ?(?=\S)", re.IGNORECASE)
+_ROUND_NONE = lazily(r"\s*(?:rnd|round|row) 0 ?[:.)-] ?(?=\S)", re.IGNORECASE)
 
 
 def _line(doc: Document, line: str, at: int) -> None:
@@ -359,7 +360,7 @@ def _rounds(doc: Document, head: Head, line: str, at: int) -> None:
             _round(doc, here, part, at + start)
 
 
-_TURNED = re.compile(
+_TURNED = lazily(
     r"\W*R(?:ow)?\.? ?2\b[\s:.)-]*(?:(?:ch(?:ain)? ?-?\d|\d ?-?ch(?:ains?)?),? (?:and )?)?turn\b", re.IGNORECASE
 )
 """How `R2` begins where it turns the work before it goes back."""
@@ -412,7 +413,7 @@ def _opens_section(doc: Document, last: RoundLine) -> bool:
     return any(_SECTION.fullmatch(line) and not line.endswith(".") for line in lines)
 
 
-_SECTION = re.compile(r"\W{0,8}[A-Z][\w' -]{2,30}\W{0,8}")
+_SECTION = lazily(r"\W{0,8}[A-Z][\w' -]{2,30}\W{0,8}")
 
 
 def _header(doc: Document, key: str, value: str, span: Span) -> None:

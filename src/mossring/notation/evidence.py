@@ -6,6 +6,7 @@ import re
 from dataclasses import dataclass
 
 from mossring.notation.kept import Kept
+from mossring.notation.lazy import lazily
 from mossring.notation.tree import Span
 from mossring.stitches.table import lookup
 from mossring.stitches.terms import PROVES, TERMS, Dialect, Term
@@ -21,9 +22,9 @@ class Evidence:
     why: str
 
 
-_WORD = re.compile(r"[a-z]+", re.IGNORECASE)
+_WORD = lazily(r"[a-z]+", re.IGNORECASE)
 _CHAINS = r"(?:ch(?:ain)?s?[ -]?(?P<{0}>\d)|(?P<{0}_>\d)[ -]?ch(?:ain)?s?)"
-_COUNTS = re.compile(
+_COUNTS = lazily(
     r"(?:\b|(?<=\d))"
     + _CHAINS.format("tall")
     + r"\b[\s(\[,]*(?:at (?:the )?(?:start|beginning)(?: of (?:a|the|each|every) (?:round|rnd|row))? )?"
@@ -35,7 +36,7 @@ _COUNTS = re.compile(
 )
 _SAYS = ("count", "stand", "=", "equals", "is", "replaces")
 """One of these says what chains count as."""
-_STARTS = re.compile(
+_STARTS = lazily(
     r"(?:[:.)]|\d|^)[ \t]*" + _CHAINS.format("start") + r"(?![ \d]*(?:\(|\[|=|sp))"
     r"[^\n(\[]{0,60}?(?<![a-z])(?P<stitch>dc|tr|htr|dtr|trebles?)(?![a-z])",
     re.IGNORECASE | re.MULTILINE,
@@ -49,8 +50,8 @@ _STARTING: dict[tuple[str, str], Dialect] = {
     ("2", "htr"): "uk",
 }
 """The dialect in which such a chain has the height of such a stitch."""
-_NUMBER_FIRST = re.compile(r"(?<![\d-])\d ?ch\b(?! ?-?sp)", re.IGNORECASE)
-_CHAIN_FIRST = re.compile(r"\bch ?-?\d", re.IGNORECASE)
+_NUMBER_FIRST = lazily(r"(?<![\d-])\d ?ch\b(?! ?-?sp)", re.IGNORECASE)
+_CHAIN_FIRST = lazily(r"\bch ?-?\d", re.IGNORECASE)
 _HABITS: dict[str, tuple[Dialect, int]] = {
     "ss": ("uk", 1),
     "miss": ("uk", 2),

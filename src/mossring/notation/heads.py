@@ -6,6 +6,7 @@ import re
 from dataclasses import dataclass
 
 from mossring.notation.kept import Kept
+from mossring.notation.lazy import lazily
 from mossring.notation.words import NUMBERS, ORDINALS
 
 _WORD = r"rounds?|step|rings?(?= ?\d+[^:\n]{0,20}:)|rnds?\.?|rows?|rds?\.?|r[ound]{2,4}(?= ?\d)|r"
@@ -56,14 +57,14 @@ _ORDINAL = (
 _TOLD = r"(?:for|in|on|to work) (?:the )?"
 _GOES_ON = r"(?:,\s+|\s+(?=(?:work|make|chain|ch|repeat|do)\b))"
 _HEADS = (
-    re.compile(_LEAD + _ONE + _MORE + _SIDE + _IN + _NUMBERED + _COLOUR + _WHAT + _END, re.IGNORECASE),
-    re.compile(
+    lazily(_LEAD + _ONE + _MORE + _SIDE + _IN + _NUMBERED + _COLOUR + _WHAT + _END, re.IGNORECASE),
+    lazily(
         _LEAD + _ORDINAL + _SIDE + _IN + _NUMBERED + _COLOUR + r"(?:" + _END + r"|" + _BARE_END + r")", re.IGNORECASE
     ),
-    re.compile(_LEAD + _ONE + r"(?P<more>(?:-\d{1,3}(?=\s+\d))?)" + _SIDE + _BARE_END, re.IGNORECASE),
-    re.compile(_LEAD + _TOLD + _ORDINAL + _GOES_ON, re.IGNORECASE),
-    re.compile(_LEAD + _TOLD + _ONE + _MORE + _GOES_ON, re.IGNORECASE),
-    re.compile(
+    lazily(_LEAD + _ONE + r"(?P<more>(?:-\d{1,3}(?=\s+\d))?)" + _SIDE + _BARE_END, re.IGNORECASE),
+    lazily(_LEAD + _TOLD + _ORDINAL + _GOES_ON, re.IGNORECASE),
+    lazily(_LEAD + _TOLD + _ONE + _MORE + _GOES_ON, re.IGNORECASE),
+    lazily(
         _LEAD
         + r"(?:all |the )*(?:further|remaining|other|later|following|next) (?P<word>rounds|rnds|rows),? \(?(?P<first>"
         + _N
@@ -74,11 +75,11 @@ _HEADS = (
         re.IGNORECASE,
     ),
 )
-_PLAINLY = re.compile(r"(?P<word>Rnd |Round |Row |R)(?P<first>[1-9]\d{0,2}): (?=[A-Za-z\d(\[*])")
+_PLAINLY = lazily(r"(?P<word>Rnd |Round |Row |R)(?P<first>[1-9]\d{0,2}): (?=[A-Za-z\d(\[*])")
 """The commonest of them all: `Rnd 3: 2 dc ...`."""
-_ALONE = re.compile(_LEAD + _ONE + _SIDE + r"\s*$", re.IGNORECASE)
+_ALONE = lazily(_LEAD + _ONE + _SIDE + r"\s*$", re.IGNORECASE)
 """A round announced on a line of its own; its instructions stand below."""
-_INNER = re.compile(
+_INNER = lazily(
     r"[.;)\]] +(?=(?:Rnd|Rnds|Round|Rounds|Row|Rows|R) ?\d{1,3}(?:[ ]?(?:-|–|to|&|\+|and)[ ]?\d{1,3})?"
     r"(?: ?\([A-Z]\w?\))?(?:[ ]?[:.)] ?| [-–] (?=\d ?[a-z]|[a-z*\[(]))\S"
     r"|(?<=; )(?:Rnd|Round|Row|R) ?\d{1,2} [\[(*\da-z]"
@@ -92,7 +93,7 @@ _INNER = re.compile(
 _ROUNDS = r"(?:rounds?|rnds?\.?|rows?)"
 _ROUNDS_R = r"(?:rounds?|rnds?\.?|rows?|r(?= ?\d))"
 _MANY = r"(?:\d{1,3}|" + "|".join(w for w in NUMBERS if w != "zero") + r")"
-_UNNUMBERED = re.compile(
+_UNNUMBERED = lazily(
     _LEAD + r"(?:(?:then )?(?:for )?(?P<word>(?:the )?(?:next|following|last|final|finishing|outer|edging|edge|border) "
     r"(?:(?P<many>" + _MANY + r") )?"
     r"(?:"
@@ -109,7 +110,7 @@ _UNNUMBERED = re.compile(
     + r"|,\s+|\s+(?=(?:inc|increase|work|rep|repeat|continue)\b))(?=\S)",
     re.IGNORECASE,
 )
-_AGAIN = re.compile(
+_AGAIN = lazily(
     r"^[ \t]*(?:then |now )?(?:"
     r"(?P<rep>(?:rep(?:eat)?|work(?= [a-z]+ ?\d)) (?:the )?(?:(?:last|previous) (?:(?P<back>"
     + _MANY
@@ -136,7 +137,7 @@ _SO_ON = (
     r"(?: (?:in|as|the|this|that|same|established|way|manner|fashion|pattern|set|before|like|so|on|above|below|again"
     r"|to increase|increasing|evenly|(?:each|every) (?:round|rnd)|\d{1,3} [a-z]{2,8}(?= (?:each|every|evenly))))*"
 )
-_GOES_FURTHER = re.compile(
+_GOES_FURTHER = lazily(
     r"[ \t]*(?:then |now )?(?P<told>(?:continue|cont|carry on|keep going|keep on|go on|proceed|work|make|crochet)"
     + _SO_ON
     + r" ?,? ?(?:for )?(?P<many>"
@@ -148,7 +149,7 @@ _GOES_FURTHER = re.compile(
     re.IGNORECASE,
 )
 """`Continue in pattern for 3 more rounds.`, `Work 2 more rounds the same way.`"""
-_PLAIN_ROUNDS = re.compile(
+_PLAIN_ROUNDS = lazily(
     r"[ \t]*(?:then |now )?(?P<told>(?:(?:work|make|crochet|do) )?(?P<many>"
     + _MANY
     + r") (?:more |further )?"
@@ -181,7 +182,7 @@ def _yarn(said: dict[str, str]) -> str:
     return said.get("colour", "").lower() or (said.get("named") or said["yarn"]).upper()
 
 
-_NUMBER = re.compile(
+_NUMBER = lazily(
     r"^[ \t]*[\[(]?(?P<first>\d{1,3}|first|"
     + "|".join(ORDINALS)
     + "|"
@@ -196,17 +197,17 @@ _NUMBER = re.compile(
 )
 
 
-_BARE_NUMBER = re.compile(r"^[ \t]*(?P<first>\d{1,3})[ \t]+(?!ch\b(?![ -]?\d))(?=\S)")
+_BARE_NUMBER = lazily(r"^[ \t]*(?P<first>\d{1,3})[ \t]+(?!ch\b(?![ -]?\d))(?=\S)")
 """A number and no more: a head only where every round has one."""
 
 
-_CALLED = re.compile(
+_CALLED = lazily(
     r"^[ \t]*(?:circle|layer|lap|tier|circuit) (?P<first>\d{1,3})[ \t]*(?:[:.)=]|[-–—](?=\s))[ \t]*(?=\S)",
     re.IGNORECASE,
 )
 """Rounds by another name."""
-_FIRST_BY_WORD = re.compile(r"^(?:Rnd |Round |Row |R)1: (?=[A-Za-z\d(\[*])", re.MULTILINE)
-_LETTERED = re.compile(
+_FIRST_BY_WORD = lazily(r"^(?:Rnd |Round |Row |R)1: (?=[A-Za-z\d(\[*])", re.MULTILINE)
+_LETTERED = lazily(
     r"^[ \t]*\(?(?P<first>[A-Z])[.):][ \t]++(?=.*(?:\b|\d)(?:sc|h?dc|[hd]?tr|inc|dec)s?\b)", re.IGNORECASE
 )
 """Rounds by a letter: only what tells of stitches is one, for yarns have letters too."""
@@ -269,7 +270,7 @@ def read_head(line: str, numbered: re.Pattern[str] | None = None) -> Head | None
     )
 
 
-_FIRST = re.compile(
+_FIRST = lazily(
     r"^[ \t]*(?:(?:foundation|set-?up|base|starting|initial) (?P<word>"
     + _ROUNDS
     + r")|cent(?:re|er)|middle|(?:to (?:begin|start)|start|begin|beginning)(?=\W.*?\b"
@@ -283,7 +284,7 @@ _FIRST = re.compile(
 )
 
 
-_LOOSE = re.compile(
+_LOOSE = lazily(
     r"^[ \t]*(?:[-•*>#]+[ \t]+)?(?:rnd|round|r(?=\d))\.?[ ]?(?P<first>\d{1,3})\b[ ,]+"
     r"(?!(?:and|to|is|are|was|has|have|will|should|may|can|of|begins?|starts?|ends?|measures?|forms?|makes?|shows?)\b)",
     re.IGNORECASE,
@@ -335,9 +336,9 @@ def read_unnumbered(line: str, last: int) -> Head | None:
 
 
 _ASKED = r"(?:rep(?:eat)? |work )?(?P<round>" + _ROUNDS + r") \d{1,3}(?: again| once(?: more)?)\b"
-_THEN = re.compile(r",? (?:and )?then (?=" + _ASKED + ")", re.IGNORECASE)
-_ONE_AGAIN = re.compile(_ASKED + r"\W*$", re.IGNORECASE)
-_ONCE_MORE = re.compile(
+_THEN = lazily(r",? (?:and )?then (?=" + _ASKED + ")", re.IGNORECASE)
+_ONE_AGAIN = lazily(_ASKED + r"\W*$", re.IGNORECASE)
+_ONCE_MORE = lazily(
     r"[ \t]*rep(?:eat)? (?P<round>"
     + _ROUNDS
     + r") (?P<first>\d{1,3})(?:"
@@ -378,14 +379,14 @@ def inner_starts(line: str) -> list[int]:
     return [m.end() for m in _INNER.finditer(line)]
 
 
-_FIRST_WITHIN = re.compile(
+_FIRST_WITHIN = lazily(
     r"(?<=[:.;)]) +(?=(?:(?:Rnd|Round|Row|R) ?1 ?[:.)=]|(?:1st|first) (?:rnd|round|row) ?[:.)=]"
     r"|(?:For|In) (?:the )?(?:first (?:round|row)|(?:round|row) 1)" + _GOES_ON + r") ?\S)",
     re.IGNORECASE,
 )
 
 
-_SECOND_WITHIN = re.compile(r"(?<=[.;)]) +(?=(?:Rnd|Round|R) ?2 ?[:.)=] ?\S)", re.IGNORECASE)
+_SECOND_WITHIN = lazily(r"(?<=[.;)]) +(?=(?:Rnd|Round|R) ?2 ?[:.)=] ?\S)", re.IGNORECASE)
 
 
 def second_within(line: str) -> int:

@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 
 from mossring.notation import legs, places, targets
 from mossring.notation.cursor import STITCH_WORDS, Cursor
+from mossring.notation.lazy import lazily
 from mossring.notation.tree import Growth, Make, Node, Repeat, Skip, Where, Work
 from mossring.notation.until import END, read_until
 from mossring.notation.words import NUMBERS, ORDINALS
@@ -161,7 +162,7 @@ def increased_evenly(r: Reader) -> list[Node] | None:
 
 
 DECREASES = ("dec", "decs", "decrease", "decreases", "decreasing")
-_EVENLY = re.compile(
+_EVENLY = lazily(
     r"(?:in|de)c(?:reas(?:e|ing))? (?:by )?(?:(?P<n>\w+) (?:more |extra )?(?:[a-z]+ )?"
     r"(?:evenly(?: spaced)?|(?=(?:in |on |per )?(?:each |every |this )?(?:round|rnd)))"
     r"|evenly (?:spaced )?(?P<behind>\w+) (?:times|sts?|stitches)"

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import re
 
+from mossring.notation.lazy import lazily
 from mossring.notation.pasted import names_stitches
 
-MOVES = re.compile(r"(?:(?:break|cut|fasten) (?:off )?[^.;,]{0,24}[.;,] *)?(?:join|attach|with|using|change)\b", re.I)
+MOVES = lazily(r"(?:(?:break|cut|fasten) (?:off )?[^.;,]{0,24}[.;,] *)?(?:join|attach|with|using|change)\b", re.I)
 """How a line between rounds begins that moves the hook or changes the yarn."""
-_COUNT_LINE = re.compile(r"^[ \t]*[(\[=–—-]\s*\d+[^.]{0,60}[)\]]?\.?[ \t]*$")
-_TIP = re.compile(r"\W*(?:tip|note|nb|hint|remember)\b", re.IGNORECASE)
-_WORK = re.compile(
+_COUNT_LINE = lazily(r"^[ \t]*[(\[=–—-]\s*\d+[^.]{0,60}[)\]]?\.?[ \t]*$")
+_TIP = lazily(r"\W*(?:tip|note|nb|hint|remember)\b", re.IGNORECASE)
+_WORK = lazily(
     r"\d|\*|\b(?:rep|repeat|as|ch|chain|work|each|next|ring|join|turn|fasten|off|sl|ss|skip|miss|corner|round|rnd|around|in|with|"
     r"sts?|stitches|twice|more|times)\b",
     re.IGNORECASE,

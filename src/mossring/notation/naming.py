@@ -8,6 +8,7 @@ from dataclasses import replace
 
 from mossring.notation import grouping
 from mossring.notation.cursor import Cursor, Named, Names
+from mossring.notation.lazy import lazily
 from mossring.notation.pasted import Definition, definitions_in, legs_told
 from mossring.notation.reader import Reader
 from mossring.notation.stitching import BEGINNING
@@ -61,7 +62,7 @@ def corner_so_far(text: str, corner: Work | None, names: Names) -> Names:
     return (*names, Named(("corner",), corner.group, place))
 
 
-_CORNER = re.compile(r"\bcorners?\b", re.IGNORECASE)
+_CORNER = lazily(r"\bcorners?\b", re.IGNORECASE)
 
 
 def _begun(called: Sequence[str], names: Names) -> tuple[Node, ...]:
@@ -190,7 +191,7 @@ def _defined(made: str, dialect: Dialect, names: Names, called: Sequence[str] = 
 _MOTIONS: tuple[tuple[Making, re.Pattern[str]], ...] = (
     (  # `ch 3, 3 dc in same st, drop loop from hook`: the chain is the first leg of a beginning one
         "pc",
-        re.compile(
+        lazily(
             r"(?P<chain>\b(?:ch ?-?\d|\d ?-?ch)\b[^,;]{0,40}[,;] *(?:work )?)?"
             r"(?P<n>\d{1,3}) ?(?P<stitch>[a-z]{1,12})\b.{0,160}"
             r"\b(?:drop|remove|withdraw|take (?:the )?(?:hook|loop)|(?:finish|complete|close)\b[^.]{0,60}popcorn)",
@@ -199,7 +200,7 @@ _MOTIONS: tuple[tuple[Making, re.Pattern[str]], ...] = (
     ),
     (  # `keeping the last loop of each on the hook, work 3 dc in same place`
         "cl",
-        re.compile(
+        lazily(
             r"\b(?:leaving|holding|keeping)\b[^.;]{0,60}?\bl(?:oo)?ps?\b[^.;]{0,60}?\bhook,? (?:work |make )?"
             r"(?P<n>\d|two|three|four|five) ?(?P<stitch>[a-z]+?)s?\b",
             re.IGNORECASE,
@@ -207,7 +208,7 @@ _MOTIONS: tuple[tuple[Making, re.Pattern[str]], ...] = (
     ),
     (  # `work 4 incomplete tr in same st`
         "cl",
-        re.compile(
+        lazily(
             r"(?P<n>\d|two|three|four|five) (?:more )?(?:incomplete|unfinished|partial(?:ly (?:worked|completed?))?"
             r"|half[- ](?:finished|worked|made)) (?P<stitch>[a-z]+?)s?\b",
             re.IGNORECASE,
@@ -215,7 +216,7 @@ _MOTIONS: tuple[tuple[Making, re.Pattern[str]], ...] = (
     ),
     (  # `work 3 tr leaving last loop of each on hook`
         "cl",
-        re.compile(
+        lazily(
             r"(?P<n>\d|two|three|four|five) (?:more )?(?:incomplete )?(?P<stitch>[a-z]{1,12}?)s?\b.{0,120}"
             r"\b(?:leaving|holding|keeping|hold|until|omitting|except)\b.{0,60}\bl(?:oo)?ps?\b",
             re.IGNORECASE,
@@ -225,7 +226,7 @@ _MOTIONS: tuple[tuple[Making, re.Pattern[str]], ...] = (
 """The motions of the hook by which a stitch is told: a popcorn by its dropped loop, a cluster by what is kept back."""
 
 
-_TOGETHER = re.compile(
+_TOGETHER = lazily(
     r"(?P<n>\d|two|three|four|five) ?(?P<stitch>[a-z]+?)s? (?:worked |closed |crocheted |made )*together\b",
     re.IGNORECASE,
 )
@@ -248,14 +249,14 @@ def _motion(making: Making, pattern: re.Pattern[str], made: str, dialect: Dialec
     return Make(whole, 1, (0, 0), start="beg" if begins else "") if is_stitch(whole) else None
 
 
-_IN_SAME = re.compile(
+_IN_SAME = lazily(
     r"(?:,|(?<!\s))\s+(?:all |worked )?(?:in|into)\s+(?:the )?(?:same|next|indicated|one|st\b|stitch|sp)[^()]{0,80}$",
     re.I,
 )
 """`in same stitch or space`, behind what a special stitch is made of."""
 
 
-_SET_OF = re.compile(r"^\W*(?:an? )?(?:group|set|cluster|bunch) of +", re.I)
+_SET_OF = lazily(r"^\W*(?:an? )?(?:group|set|cluster|bunch) of +", re.I)
 
 
 def _has_stitch(node: Node) -> bool:

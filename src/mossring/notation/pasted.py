@@ -6,28 +6,29 @@ import re
 from dataclasses import dataclass
 from unicodedata import category
 
+from mossring.notation.lazy import lazily
 from mossring.notation.words import NUMBERS
 from mossring.stitches.terms import Dialect
 
-_BOLD_HEAD = re.compile(r"^([ \t]*(?:[-•>#]+[ \t]+)?)(\*\*|__)([^*_\n]{1,60}?)(\*\*|__)", re.MULTILINE)
-_WHOLE_BOLD = re.compile(
+_BOLD_HEAD = lazily(r"^([ \t]*(?:[-•>#]+[ \t]+)?)(\*\*|__)([^*_\n]{1,60}?)(\*\*|__)", re.MULTILINE)
+_WHOLE_BOLD = lazily(
     r"^([ \t]*)(\*\*|__)((?:Rnd|Round|Row|R ?\d)[^\n]*?)(\*\*|__)[ \t]*$", re.MULTILINE | re.IGNORECASE
 )
-_LIST_MARK = re.compile(
+_LIST_MARK = lazily(
     r"^([ \t]*)([-•·>]|#{1,6}|\d{1,2}[.)](?=[ \t]+(?:rnd|round|row|r ?\d)))([ \t]+)", re.MULTILINE | re.I
 )
-_LISTED = re.compile(r"\n[ \t]*(?:[-•·>#]|\d{1,2}[.)])")
-_MARKED = re.compile(r"\*\*|__|\\|\n[*_]")
-_MARKED_COUNT = re.compile(r"(?<=[ .])(\*\*?|__?)([(\[<]\d[^*_\n]*[)\]>]\.?)\1[ \t]*$", re.MULTILINE)
+_LISTED = lazily(r"\n[ \t]*(?:[-•·>#]|\d{1,2}[.)])")
+_MARKED = lazily(r"\*\*|__|\\|\n[*_]")
+_MARKED_COUNT = lazily(r"(?<=[ .])(\*\*?|__?)([(\[<]\d[^*_\n]*[)\]>]\.?)\1[ \t]*$", re.MULTILINE)
 """`**(12 dc)**` at the end of a line."""
-_ESCAPE = re.compile(r"\\([*\[\]()_#])")
+_ESCAPE = lazily(r"\\([*\[\]()_#])")
 COUNTRY = r"(?P<{}>u\.?s\.?a?|u\.?k|american|british|united (?:states|kingdom))"
 _WHOSE = COUNTRY.format("by").replace("british", "british|english|australian")
 _TERM_WORDS = (
     r"\b(?:dc|tr|htr|hdc|sc|(?:single|double|treble) crochet|terms?|terminology|abbreviations|stitch(?:es| names)?"
     r"|readers?|version|english|trebles?|rows|rounds)\b"
 )
-_TERMS = re.compile(
+_TERMS = lazily(
     r"\b" + _WHOSE + r"\b\.?[^.\n]{0,24}?" + _TERM_WORDS + "|"
     r"\b(?:terms?|terminology)\b[^.\n]{0,12}\b" + COUNTRY.format("of") + r"\b"
     r"|\(" + COUNTRY.format("in") + r"\.?\)|[,–—·•|-] *" + COUNTRY.format("end") + r"(?= *[,–—·•|-] |\W*$)"
@@ -35,49 +36,49 @@ _TERMS = re.compile(
     r"|\b(?P<last>(?-i:US|UK)|uk)(?=\s*(?:[,;:|/–—·•]|--? )|\W*$)",
     re.IGNORECASE,
 )
-_OTHER = re.compile(r"\b(?:US|UK)\b")
-_MAGIC = re.compile(r"\b(?:(?:magic|adjustable|sliding|slip) (?:ring|circle|loop)|mr\b)", re.IGNORECASE)
+_OTHER = lazily(r"\b(?:US|UK)\b")
+_MAGIC = lazily(r"\b(?:(?:magic|adjustable|sliding|slip) (?:ring|circle|loop)|mr\b)", re.IGNORECASE)
 _TENS = "|".join(w for w, n in NUMBERS.items() if n >= 20)
 _IN_WORDS = "|".join(sorted((w for w, n in NUMBERS.items() if n), key=len, reverse=True))
 COUNT = rf"(?:\d{{1,4}}|(?:(?:{_TENS})[ -])?(?:{_IN_WORDS}))"
 """A number of chains in digits or in a word, as a regular expression."""
 _CHAINS = rf"(?:ch(?:ain(?:ing)?)?s?:?[ -]?(?:of )?{COUNT}\b|{COUNT} ?ch(?:ain)?s?)"
-_RING = re.compile(r"\b" + _CHAINS + r"\b.*\b(?:ring|join|circle)\b|\bring\b.*\b" + _CHAINS + r"\b", re.IGNORECASE)
-_IN_RING = re.compile(r"\b(?:(?:in|into) (?:the )?ring|from (?:the )?hook)\b", re.IGNORECASE)
+_RING = lazily(r"\b" + _CHAINS + r"\b.*\b(?:ring|join|circle)\b|\bring\b.*\b" + _CHAINS + r"\b", re.IGNORECASE)
+_IN_RING = lazily(r"\b(?:(?:in|into) (?:the )?ring|from (?:the )?hook)\b", re.IGNORECASE)
 _TO_TURN = (
     r"(?:,? \(?(?:\+|plus|and|then) ?\d{1,2}(?: more| extra)?(?: ch(?:ain)?s?)?"
     r"(?: (?:for |to |as )?(?:the )?turn(?:ing)?(?: ch(?:ain)?)?)?\)?)?"
 )
-_CAST = re.compile(
+_CAST = lazily(
     r"^\W*(?:(?:foundation|base|starting|set-?up|to|cast|on|co|fc|rows?|rounds?|rnds?|by|begin|start|using|with|make|work|yarn|colou?r|chain|ch|[A-Z]"
     r"|an?|the|of|size|hook|[\d.]+ ?mm)\b[\s:,]*)*" + _CHAINS + _TO_TURN + r"(?: loosely)?(?:,? (?:and )?turn)?\W*$",
     re.IGNORECASE,
 )
-_STITCHES = re.compile(
+_STITCHES = lazily(
     r"(?:\b|(?<=\d))(?:sc|hdc|dc|tr|htr|dtr|cl|cluster|treble|double|single|f[sh]?d?c)s?(?:\d+tog)?\b", re.IGNORECASE
 )
-_DEFINITION = re.compile(
+_DEFINITION = lazily(
     r"^[ \t]*(?:(?:[Tt]o (?:work|make)|[Mm]aking|[Hh]ow to (?:work|make)) (?:an? |the |each )?)?"
     r"(?P<name>[A-Za-z0-9][A-Za-z0-9 '-]{0,30}?)"
     r"(?:[ \t]*[(\[](?P<abbr>[A-Za-z0-9][A-Za-z0-9 .-]{0,16})[)\]])?"
     r"[ \t]*(?::|=|–|—| - )[ \t]*(?P<made>\S(?:[^ \t]|[ \t]++(?!\.?$))*?)[ \t]*\.?$"
 )
-_KEY = re.compile(
+_KEY = lazily(
     r"^\W*(?:(?:(?:special|pattern) )?stitch(?:es)?(?: key| used)?|special|key|abbreviations?(?: used)?|legend"
     r"|(?:U\.?S\.?|U\.?K\.?|American|British)(?: crochet)?(?: terms?| abbreviations?)?(?: used)?)"
     r"(?: ?\([^)]*\))?\s*[:–—-]\s*(?=\S)",
     re.IGNORECASE,
 )
 """What stands before the stitches of a list on one line."""
-_SENTENCES = re.compile(r"(?<=\.)\s+(?=[A-Z][\w '-]{0,30}?(?: ?\([^()]*\))? ?[:=])")
+_SENTENCES = lazily(r"(?<=\.)\s+(?=[A-Z][\w '-]{0,30}?(?: ?\([^()]*\))? ?[:=])")
 """Where another definition begins on the same line."""
-_SECTION = re.compile(r"^\W*(special )?(stitch(es)?|abbreviations?|terms used)( used)?( \(.*\))?\W*$", re.IGNORECASE)
+_SECTION = lazily(r"^\W*(special )?(stitch(es)?|abbreviations?|terms used)( used)?( \(.*\))?\W*$", re.IGNORECASE)
 
 
-_ITALIC_HEAD = re.compile(r"^([ \t]*)([*_])((?:Rnd|Round|Row|R) ?\d[^*_\n]{0,20}?)(\2)", re.MULTILINE | re.IGNORECASE)
+_ITALIC_HEAD = lazily(r"^([ \t]*)([*_])((?:Rnd|Round|Row|R) ?\d[^*_\n]{0,20}?)(\2)", re.MULTILINE | re.IGNORECASE)
 
 
-_TABLE_ROW = re.compile(
+_TABLE_ROW = lazily(
     r"^[ \t]*(?:\|(?P<head>[ \t]*(?:(?:rnd|round|row|r) ?)?\d{1,3}[ \t]*)\|"
     r"|(?P<bare>(?:rnd|round|row|r) ?\d{1,3}[ \t]*)\|)(?P<words>[^|\n]+)"
     r"(?:\|(?P<count>[^|\n]*))?(?(head)\||\|?)[ \t]*$",
@@ -93,23 +94,23 @@ def _untabled(m: re.Match[str]) -> str:
     return line.rjust(len(m[0])) if len(line) < len(m[0]) else line
 
 
-_TABBED_COUNT = re.compile(r"(?<=\w|[).])\t(?=\d{1,3}(?: ?[a-z]+)?[ \t]*$)", re.MULTILINE)
+_TABBED_COUNT = lazily(r"(?<=\w|[).])\t(?=\d{1,3}(?: ?[a-z]+)?[ \t]*$)", re.MULTILINE)
 """A count behind a tab, as a table that was copied has it."""
-_DASHED = re.compile(r"\b(\d{1,2} ?[a-z]{2,4}) - (ch ?\d|\d ?ch) - (?=\1\b)", re.IGNORECASE)
+_DASHED = lazily(r"\b(\d{1,2} ?[a-z]{2,4}) - (ch ?\d|\d ?ch) - (?=\1\b)", re.IGNORECASE)
 """A corner tied by dashes, alike before and behind its chain: `3 dc - 2 ch - 3 dc`."""
-_ANGLES = re.compile(r"<([^<>\n]*)>(?= (?:in|into)\b)")
+_ANGLES = lazily(r"<([^<>\n]*)>(?= (?:in|into)\b)")
 """Angle brackets about a group that is worked somewhere: `<2 dc, ch 2, 2 dc> in sp`."""
 
 
-_TAG = re.compile(r"</?(?:b|i|u|strong|em|p|br|div|span|h[1-6]|ul|ol|li)\b[^<>\n]*>", re.IGNORECASE)
-_TAGGED = re.compile(_TAG.pattern + r"[ \t]*(?:rnd|round|row|r(?=\d))", re.IGNORECASE)
+_TAG = lazily(r"</?(?:b|i|u|strong|em|p|br|div|span|h[1-6]|ul|ol|li)\b[^<>\n]*>", re.IGNORECASE)
+_TAGGED = lazily(_TAG.pattern + r"[ \t]*(?:rnd|round|row|r(?=\d))", re.IGNORECASE)
 """HTML: a round is announced within tags."""
-_LOWER_YARN = re.compile(r"\b(?:with|off|yarn|colou?r) [a-z](?=[,.;:)]|\s*$)", re.MULTILINE)
+_LOWER_YARN = lazily(r"\b(?:with|off|yarn|colou?r) [a-z](?=[,.;:)]|\s*$)", re.MULTILINE)
 """A yarn in a text without any capitals: `with b, ch 3`, `fasten off a.`"""
 
 
-_STEP = re.compile(r"^[ \t]*step \d{1,2} ?[.:)-] ?", re.MULTILINE | re.IGNORECASE)
-_ROUND_STEP = re.compile(_STEP.pattern + r"(?:round|rnd|row) ?\d", re.MULTILINE | re.IGNORECASE)
+_STEP = lazily(r"^[ \t]*step \d{1,2} ?[.:)-] ?", re.MULTILINE | re.IGNORECASE)
+_ROUND_STEP = lazily(_STEP.pattern + r"(?:round|rnd|row) ?\d", re.MULTILINE | re.IGNORECASE)
 """Steps in which rounds with numbers of their own stand: `Step 2. Round 1: ch 3`."""
 
 
@@ -138,7 +139,7 @@ def plain(text: str) -> str:
     return _ESCAPE.sub(lambda m: " " + m[1], text)
 
 
-_SAID_BESIDE = re.compile(r"\b(?:u\.?s|u\.?k|american|british)\b", re.IGNORECASE)
+_SAID_BESIDE = lazily(r"\b(?:u\.?s|u\.?k|american|british)\b", re.IGNORECASE)
 
 
 def said_dialect(line: str) -> Dialect | None:
@@ -157,12 +158,10 @@ def names_stitches(value: str) -> bool:
     return bool(_STITCHES.search(value) or re.match(_CHAINS, value, re.IGNORECASE))
 
 
-_DEFINED_LATER = re.compile(r"(?<=[.;!)]) +(?=[A-Z][\w '-]{1,24} ?= ?\S)")
+_DEFINED_LATER = lazily(r"(?<=[.;!)]) +(?=[A-Z][\w '-]{1,24} ?= ?\S)")
 
 
-_LISTED_LATER = re.compile(
-    r"(?<=[.;!)]) +(?=(?:Abbreviations?|Special stitch(?:es)?|Stitch key|Key)\b[^:.]{0,12}: *\S)"
-)
+_LISTED_LATER = lazily(r"(?<=[.;!)]) +(?=(?:Abbreviations?|Special stitch(?:es)?|Stitch key|Key)\b[^:.]{0,12}: *\S)")
 
 
 def defined_within(line: str) -> int:
@@ -173,22 +172,20 @@ def defined_within(line: str) -> int:
     return m.end() if m and names_stitches(line[m.end() :]) and "=" not in line[: m.start()] else 0
 
 
-_DEFINED_AMID = re.compile(
+_DEFINED_AMID = lazily(
     r"(?:^|(?<=[.;])) *(?P<told>[A-Z][a-zA-Z'-]{1,14}(?: [a-zA-Z]{1,10})? ?= ?[^.;=]*[^.;= ])(?=[.;]|$)"
 )
 
 
-_CORNER_SENTENCE = re.compile(
-    r"[.;] +(?P<told>(?:every|each|all|the) corners? (?:is|are|means?) [^.;]+)", re.IGNORECASE
-)
+_CORNER_SENTENCE = lazily(r"[.;] +(?P<told>(?:every|each|all|the) corners? (?:is|are|means?) [^.;]+)", re.IGNORECASE)
 
 
-_CALLED_SO = re.compile(
+_CALLED_SO = lazily(
     r"\b(?P<name>V-?st(?:itch)?|shell|fan|scallop) ?\((?P<made>[^(),]{2,40},[^()]{2,120})\)(?= (?:in|into)\b)",
     re.IGNORECASE,
 )
 """A group by its usual name, and what it is made of."""
-_CORNER_BESIDE = re.compile(r"\bcorner\b[^()*;.,]{0,30}(?P<told>\((?:=|i\.e\.|that is)[ ,]*+(?P<made>[^()]{2,120})\))")
+_CORNER_BESIDE = lazily(r"\bcorner\b[^()*;.,]{0,30}(?P<told>\((?:=|i\.e\.|that is)[ ,]*+(?P<made>[^()]{2,120})\))")
 
 
 def without_definitions(text: str) -> tuple[str, list[Definition]]:
@@ -228,9 +225,9 @@ def says_begin(line: str) -> bool:
     return bool(_MAGIC.search(line) or _RING.search(line) or _CLOSED.match(line) or _CAST.match(line.split(". ", 1)[0]))
 
 
-_JOINED = re.compile(r"^\W*" + _CHAINS + r",? (?:and )?(?:join|ss|sl st)\b[^.;]{0,24}[.;,] ?" + _CHAINS, re.IGNORECASE)
+_JOINED = lazily(r"^\W*" + _CHAINS + r",? (?:and )?(?:join|ss|sl st)\b[^.;]{0,24}[.;,] ?" + _CHAINS, re.IGNORECASE)
 """Chains joined into a ring without saying so, and a round begun in it: `4 ch, join. 3 ch, 2 tr, ...`."""
-_CLOSED = re.compile(
+_CLOSED = lazily(
     r"^\W*(?:make |work )?"
     + _CHAINS
     + r",? (?:and )?(?:join|ss|sl st|slst|slip stitch)\b[^.;]{0,24}\b(?:first|1st) ch(?:ain)?\b",
@@ -238,7 +235,7 @@ _CLOSED = re.compile(
 )
 """Chains joined in their first: a ring, whether that word is said or not."""
 _CHAINED = r"(?:ch(?:ain)?[ -]?\d?|\d[ -]?ch)"
-_PLACE = re.compile(rf"(?:the )?(?:(?:next|side|corner|{_CHAINED}) )*(?:sp|space|loop|corner)s?\.?", re.IGNORECASE)
+_PLACE = lazily(rf"(?:the )?(?:(?:next|side|corner|{_CHAINED}) )*(?:sp|space|loop|corner)s?\.?", re.IGNORECASE)
 """What a name of a place stands for: `corner space`, `ch-1 sp`."""
 
 
@@ -296,7 +293,7 @@ def defined_besides(title: str) -> list[Definition]:
     return [d for part in parts if (d := read_definition(part.strip())) and names_stitches(d.made)]
 
 
-_CORNER_TOLD = re.compile(
+_CORNER_TOLD = lazily(
     r"(?:\b(?:every|each|all|the|a) corners?|(?:(?<=[.;,] )|^\W*)Corners?|[\"“‘']corner[\"”’'])"
     r"(?: (?:is|are|means?)(?: (?:worked|made|always))*(?: as)?:?| (?:worked|made) as:?| ?=|:"
     r"|(?: is)? (?:written|said),?) (?:always )?(?:work )?"
@@ -312,7 +309,7 @@ def corner_told(line: str) -> Definition | None:
     return Definition(("corner",), f"({made.strip('()')})") if re.search(r"\d", made) and names_stitches(made) else None
 
 
-_WORD_MEANT = re.compile(
+_WORD_MEANT = lazily(
     r"(?:^|(?<=[.;] ))\W{0,8}(?:an? |each |every )?[\"“‘']?(?P<name>group|shell|fan|petal|block|scallop)s?[\"”’']? "
     r"(?:means?|is|are|stands? for) (?P<made>\d[^.;]*)",
     re.IGNORECASE,
@@ -338,7 +335,7 @@ def opens_section(line: str) -> bool:
     return bool(_SECTION.match(line.rstrip(": ")))
 
 
-_STARTING = re.compile(
+_STARTING = lazily(
     r"\b(?:(?:(?:turning|beginning|starting|beg|first) )?(?:ch(?:ain)?s?[ -]?(?P<n>\d)|(?P<n2>\d)[ -]?ch(?:ain)?s?)\b"
     r"(?![ -]*(?:sp|space|loop|lp)s?\b)"
     r"|(?:turning|beginning|starting|beg|first) ch(?:ain)?s?\b)"
@@ -353,8 +350,8 @@ _STARTING = re.compile(
 
 _BOWL = r"(?P<bowl>bowl|basin|cup(?:s|ped)?|curl(?:s|ed)?(?: (?:up|in(?:wards)?))?|curve(?:s|d)?|dome)"
 _WAVES = r"(?P<waves>waves?|ruffles?|frills?|ruffled)"
-_LIES = re.compile(rf"(?:a |in |like )*(?:(?P<flat>flat)|{_BOWL}|{_WAVES})\W*", re.IGNORECASE)
-_MEANT = re.compile(
+_LIES = lazily(rf"(?:a |in |like )*(?:(?P<flat>flat)|{_BOWL}|{_WAVES})\W*", re.IGNORECASE)
+_MEANT = lazily(
     r"\b(?:will|should|must|(?:begin|start)s?(?:ning|ting)? to|(?:meant|supposed|intended) to)"
     r"(?: now| then| form| into| an?)*"
     rf" (?:{_BOWL}|{_WAVES})\b",
@@ -362,7 +359,7 @@ _MEANT = re.compile(
 )
 
 
-_STUFFED = re.compile(r"\bstuff(?:ed|ing)?\b", re.IGNORECASE)
+_STUFFED = lazily(r"\bstuff(?:ed|ing)?\b", re.IGNORECASE)
 
 
 def read_lie(value: str) -> str | None:
@@ -383,17 +380,17 @@ def told_lie(words: str) -> str:
     return "bowl" if _STUFFED.search(words) else ""
 
 
-_PERHAPS = re.compile(r"\b(?:if|when|unless|may|might|could|avoid|too)\b", re.IGNORECASE)
+_PERHAPS = lazily(r"\b(?:if|when|unless|may|might|could|avoid|too)\b", re.IGNORECASE)
 
 
-_CHAINLESS = re.compile(
+_CHAINLESS = lazily(
     r"\b(?:sc|dc)\b,? ?(?:\+ ?)?(?:ch ?-?1|1 ?ch)\b[^.;]{0,60}?"
     r"\bcounts? as (?:(?:an?|the|1|first|1st) )*(?P<what>[a-z]+)",
     re.IGNORECASE,
 )
 
 
-_THROUGHOUT = re.compile(
+_THROUGHOUT = lazily(
     r"\b(?P<said>(?:[a-z]+ ){1,4})(?:is |are )?(?:worked |used )?(?:throughout|all through)\b"
     r"|^(?P<only>(?:[a-z]+ ){1,3})only[.!]?$"
     r"|^(?:it's |it is )?(?:all|entirely|everything|worked entirely)(?: is| are)?(?: worked)?(?: in)?"
@@ -434,7 +431,7 @@ def told_starts(line: str) -> list[Start]:
     ]
 
 
-_TOP = re.compile(
+_TOP = lazily(
     r"\b(?P<nth>\d)(?:st|nd|rd|th) (?:ch(?:ain)? )?(?:of|in) (?:the )?(?:beg |beginning |turning |starting |t-)?"
     r"(?:ch(?:ain)?[ -]?(?P<n>\d)|(?P<n2>\d)[ -]?ch)\b(?![ -]*(?:sp|loop|lp))",
     re.IGNORECASE,
@@ -447,7 +444,7 @@ def worked_into(line: str) -> list[Start]:
     return [Start(n, "", n - nth, tall=nth) for nth, n in tops if nth < n]
 
 
-_LOOPS = re.compile(
+_LOOPS = lazily(
     r"\b(?:all|every|following|remaining|rest of|each)\b[^.;]{0,60}\b(?:rounds?|rnds?|rows?|stitches|sts|sc|dc)\b"
     r"[^.;]{0,60}"
     r"\b(?:(?P<side>back|front|third) ?(?:loops?|lps?)\b|(?P<short>[bf]lo)\b)",

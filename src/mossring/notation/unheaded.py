@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 from mossring.notation.heads import Head, read_unnumbered
+from mossring.notation.lazy import lazily
 from mossring.notation.parts import Document, RoundLine
 from mossring.notation.pasted import names_stitches, works_in_ring
 
@@ -35,13 +36,13 @@ def second_round(doc: Document, line: str, at: int) -> Head | None:
     return head if head and asked(line[head.end :]) and _begun_above(doc, at, "Rnd") else None
 
 
-_COUNTED = re.compile(
+_COUNTED = lazily(
     r"(?:[(\[<]\s*\d{1,3}(?: ?[a-z]+)?\s*[)\]>]|(?<=\s)(?:-+|–|—|=|→) ?\d{1,3}(?: ?[a-z]+)?)\W*$", re.IGNORECASE
 )
 """A line that ends in its count."""
 
 
-_TERSE = re.compile(
+_TERSE = lazily(
     r"^\W*\d+ (?:in|into) (?:a |an |the )?(?:each|every|next|magic|ring|mr|mc|circle)\b"
     r"|^\W{0,8}[(\[*].*[)\]*] ?(?:x ?)?\d{1,4} ?(?:x|times)?\W{0,8}$",
     re.IGNORECASE,
@@ -82,7 +83,7 @@ def asked(words: str) -> bool:
     return names_stitches(words) or bool(_ASKED.match(words))
 
 
-_ASKED = re.compile(
+_ASKED = lazily(
     r"(?:rep|repeat|as|same as|like|in|row|rnd|round|continue|cont|carry|keep|go|proceed)\b"
     r"|(?:work|make|crochet) (?:(?:row|rnd|round)\b|r ?\d|\w+ (?:more|further|additional|rounds|rows|rnds)\b)",
     re.IGNORECASE,
@@ -116,7 +117,7 @@ _ENDED = (
     rf"(?: {_CLOSING})?(?:[,;.] ?{_CLOSING})*"
     r"[,.]? ?(?:[(\[][^()\[\]]*[)\]]|[-–=] ?\d+ \w+)?[.\s]*$"
 )
-_UNSAID = re.compile(
+_UNSAID = lazily(
     rf"[ \t]*{_LAST_OF_ALL}(?P<told>{_NEW_YARN}"
     rf"(?:(?:round|rnd|row) (?:of|in) (?:plain )?{_MADE}(?::? (?:{_MADE} )?{_ALL_ROUND})?|{_MADE} {_ALL_ROUND})"
     rf"{_CORNERS_TOO}{_ENDED})",

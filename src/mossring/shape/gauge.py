@@ -13,6 +13,7 @@ from dataclasses import dataclass, replace
 from math import exp, log, sqrt
 from typing import Literal
 
+from mossring.notation.lazy import lazily
 from mossring.notation.parts import Document
 from mossring.shape.hooks import hook_mm
 from mossring.shape.weights import read_yarn
@@ -29,27 +30,25 @@ START_MM = 0.1
 LENGTH = r"(?P<len>\d{1,5}(?:[.,]\d{1,5})?)\s{0,3}(?P<unit>cm|mm|in(?:ch(?:es)?)?|\")"
 _STITCHES = r"(?P<n>\d{1,5}(?:[.,]\d{1,5})?)\s{0,3}(?P<st>[a-z ]{0,30}?)\s{0,3}(?:sts?|stitches)?"
 _ROWS = r"(?P<m>\d{1,5}(?:[.,]\d{1,5})?)\s{0,3}(?:rounds?|rnds?|rows?)"
-_BOTH = re.compile(
-    _STITCHES + r"\s{0,3}(?:x|×|by|and|,)\s{0,3}" + _ROWS + r"\s{0,3}(?:=|to|in|over)\s{0,3}" + LENGTH, re.I
-)
-_SOME_ROWS = re.compile(
+_BOTH = lazily(_STITCHES + r"\s{0,3}(?:x|×|by|and|,)\s{0,3}" + _ROWS + r"\s{0,3}(?:=|to|in|over)\s{0,3}" + LENGTH, re.I)
+_SOME_ROWS = lazily(
     _ROWS + r"\s{0,3}(?:of|in)?\s{0,3}(?P<st>[a-z ]{1,30}?)\s{0,3}(?:=|to|over|is|are)\s{0,3}" + LENGTH, re.I
 )
-_CIRCLE = re.compile(
+_CIRCLE = lazily(
     r"circle\s{0,3}(?:of|after)?\s{0,3}"
     + _ROWS
     + r"\s{0,3}(?:(?:of|in)\s{0,3}(?P<st>[a-z ]{1,30}?))?\s{0,3}(?:=|is)\s{0,3}"
     + LENGTH,
     re.I,
 )
-_SIDE = re.compile(
+_SIDE = lazily(
     r"(?:(?P<what>side|across|diameter|motif)\s{0,3}(?:after|of|at)?\s{0,3})(?:"
     + _ROWS
     + r")?\s{0,3}(?:=|is)\s{0,3}"
     + LENGTH,
     re.I,
 )
-_ONLY_STITCHES = re.compile(_STITCHES + r"\s{0,3}(?:=|to|in|over)\s{0,3}" + LENGTH, re.I)
+_ONLY_STITCHES = lazily(_STITCHES + r"\s{0,3}(?:=|to|in|over)\s{0,3}" + LENGTH, re.I)
 _MM = {"cm": 10.0, "mm": 1.0}
 
 How = Literal["stitches", "rows", "circle", "across"]

@@ -13,6 +13,7 @@ from math import exp, hypot, log, pi, sqrt
 from typing import Literal
 
 from mossring.notation.header import Shape
+from mossring.notation.lazy import lazily
 from mossring.notation.parts import Document
 from mossring.shape.gauge import LENGTH, Gauge, Measurement, millimetres
 from mossring.shape.ledger import Entry
@@ -27,7 +28,7 @@ TAPE_MM = 2.5
 PRIOR = 25.0
 """How much one measurement counts against the assumption that stitches keep their proportions: 1 in 25."""
 
-_SAMPLE = re.compile(
+_SAMPLE = lazily(
     r"(?:rnd|round|rd|row|r)\.?\s{0,3}(?P<n>\d{1,4})\s{0,3}[:=]?\s{0,3}" + LENGTH + r"(?P<rest>[^;]*)",
     re.IGNORECASE,
 )

@@ -9,6 +9,8 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 
+from mossring.notation.lazy import lazily
+
 
 @dataclass(frozen=True, slots=True)
 class Weight:
@@ -34,7 +36,7 @@ WEIGHTS = (
     Weight("jumbo", ("jumbo", "arm"), 15.0, 35),
 )
 _NAMES = sorted(((n, w) for w in WEIGHTS for n in w.names), key=lambda nw: -len(nw[0]))
-_BALL = re.compile(
+_BALL = lazily(
     r"(?P<g>\d{1,5}(?:[.,]\d{1,5})?)\s{0,3}g(?:rams?|r)?\b\s{0,3}(?:=|/|,|x|per|with|of)?\s{0,3}(?P<m>\d{1,5}(?:[.,]\d{1,5})?)\s{0,3}(?P<u>m|metres?|meters?|yd|yds|yards?)\b"
     r"|(?P<m2>\d{1,5}(?:[.,]\d{1,5})?)\s{0,3}(?P<u2>m|metres?|meters?|yd|yds|yards?)\b\s{0,3}(?:=|/|,|per|in|to)?\s{0,3}(?P<g2>\d{1,5}(?:[.,]\d{1,5})?)\s{0,3}g",
     re.IGNORECASE,

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 from dataclasses import dataclass
 
 from django.db import transaction
@@ -17,6 +18,7 @@ from mossring_web.errors import InvalidError, NotFoundError, StaleError
 from mossring_web.motifs.models import Motif
 
 UNTITLED = "Untitled motif"
+log = logging.getLogger(__name__)
 
 
 def shelf(user: User) -> list[Motif]:
@@ -111,10 +113,31 @@ def _fill(motif: Motif, text: str) -> None:
     if len(text) > MAX_CHARACTERS:
         raise InvalidError(f"A motif may have {MAX_CHARACTERS:,} characters; this has {len(text):,}.")
     motif.text = text
-    motif.title = (read_document(text).title or UNTITLED)[:200]
+    try:
+        motif.title, motif.summary = (read_document(text).title or UNTITLED)[:200], _summary(text)
+    except Exception:  # what was typed is kept, whatever fails
+        log.exception("A motif's text could not be analysed; it is kept all the same")
+        motif.title = motif.title or UNTITLED
+        motif.summary = {**UNKNOWN}
+
+
+UNKNOWN: dict[str, object] = {
+    "shape": "",
+    "rounds": 0,
+    "stitches": 0,
+    "terms": "us",
+    "verdict": "unknown",
+    "stopped": True,
+    "across_mm": None,
+}
+"""What the shelf shows of a motif that could not be analysed."""
+
+
+def _summary(text: str) -> dict[str, object]:
+    """What the shelf shows of a motif."""
     result = analyse(text)
     size = result.size
-    motif.summary = {
+    return {
         "shape": result.draft.shape.name,
         "rounds": len(result.draft.rounds),
         "stitches": sum(r.worked.stitches for r in result.draft.rounds),

@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { inUnits } from "./offsets";
 import type { components, paths } from "./schema";
 
 export type Analysis = components["schemas"]["AnalysisOut"];
@@ -49,8 +50,9 @@ export class ServerError extends Error {
 
 type Answer<T> = { data?: T; error?: unknown; response: Response };
 
-/** The data of an answer, or a ServerError in words that can be shown. */
-export async function asked<T>(call: Promise<Answer<T>>): Promise<T> {
+/** The data of an answer, or a ServerError in words that can be shown. about: the text that was asked about, unless the
+ * answer gives it back: places in it are in the browser's units then. */
+export async function asked<T>(call: Promise<Answer<T>>, about = ""): Promise<T> {
   let answer: Answer<T>;
   try {
     answer = await call;
@@ -58,7 +60,10 @@ export async function asked<T>(call: Promise<Answer<T>>): Promise<T> {
     if (e instanceof DOMException && e.name === "AbortError") throw e;
     throw new ServerError(0, "The server can't be reached just now.");
   }
-  if (answer.response.ok) return answer.data as T;
+  if (answer.response.ok) {
+    const data = answer.data as T;
+    return inUnits(data, (data as { text?: string } | null | undefined)?.text ?? about);
+  }
   const problem = answer.error as Problem | undefined;
   throw new ServerError(
     answer.response.status,

@@ -1,6 +1,5 @@
 import { useEffect, useRef, useState } from "react";
 import { type Analysis, asked, client, ServerError } from "../api/client";
-import { inUnits } from "./offsets";
 
 const PAUSE = 60;
 const SLOW = 400;
@@ -32,7 +31,7 @@ export function useAnalysis(text: string): Answer {
     const pause = window.setTimeout(async () => {
       try {
         const call = client.POST("/api/analyse", { body: { text }, signal: control.signal });
-        const analysis = inUnits(await asked(call), text);
+        const analysis = await asked(call, text);
         if (!control.signal.aborted) setAnswer({ analysis, about: text, state: "fresh", words: "" });
       } catch (e) {
         if (control.signal.aborted) return;

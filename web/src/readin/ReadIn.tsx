@@ -49,6 +49,7 @@ export function ReadIn() {
     setText(await file.text());
   };
   const read = text.trim() ? reading.data : undefined;
+  const current = asking === text && !reading.isPlaceholderData;
   const failed = reading.error ?? take.error;
   return (
     <div className="flex min-h-screen flex-col lg:h-screen">
@@ -64,7 +65,7 @@ export function ReadIn() {
         </label>
         <Button
           look="main"
-          disabled={!read || read.rounds === 0 || take.isPending}
+          disabled={!read || !current || read.rounds === 0 || take.isPending}
           onClick={() => read && take.mutate(read.text === text ? text : read.text)}
         >
           Take it to the bench
@@ -95,7 +96,7 @@ export function ReadIn() {
           {read ? (
             <>
               <Evidence read={read} terms={terms} choose={setTerms} />
-              <ReadLines read={read} correct={setText} />
+              <ReadLines read={read} correct={(mended) => current && setText(mended)} />
             </>
           ) : (
             <Teach paste={() => setText(EXAMPLE)} />

@@ -26,7 +26,7 @@ export function SheetView() {
     queryFn: async () => {
       const motif = await asked(client.GET("/api/motifs/{motif_id}", { params: { path: { motif_id: id } } }));
       const { text } = opening(motif);
-      return { text, analysis: await asked(client.POST("/api/analyse", { body: { text } })) };
+      return { text, analysis: await asked(client.POST("/api/analyse", { body: { text } }), text) };
     },
     staleTime: 0,
     gcTime: 0,

@@ -1,0 +1,31 @@
+"""Regular expressions that are compiled when they are first asked: most texts need few of them."""
+
+from __future__ import annotations
+
+import re
+from typing import Any, cast
+
+
+class Lazy:
+    """An expression by its words; anything else that is asked of it is asked of the compiled one."""
+
+    __slots__ = ("_compiled", "flags", "pattern")
+
+    def __init__(self, pattern: str, flags: int) -> None:
+        self.pattern = pattern
+        self.flags = flags
+        self._compiled: re.Pattern[str] | None = None
+
+    @property
+    def compiled(self) -> re.Pattern[str]:
+        if self._compiled is None:
+            self._compiled = re.compile(self.pattern, self.flags)
+        return self._compiled
+
+    def __getattr__(self, name: str) -> Any:
+        return getattr(self.compiled, name)
+
+
+def lazily(pattern: str, flags: int = 0) -> re.Pattern[str]:
+    """`re.compile`, put off until the expression is first used."""
+    return cast("re.Pattern[str]", Lazy(pattern, flags))
