@@ -222,8 +222,9 @@ def work_draft(text: str, terms: Dialect | None = None, most: int = MAX_ROUNDS) 
 
 def try_draft(text: str, of: Draft, most: int = MAX_ROUNDS, *, terms: bool = True, shape: bool = True) -> Draft:
     """Another text tried instead of a draft's own: what that costs is taken from what the draft has to spare. terms,
-    shape: in the same dialect whatever it says, in the same shape unless it states another."""
-    return _drafted(text, of.dialect if terms else None, most, of.spare, of.shape if shape else None)
+    shape: in the same dialect whatever it says, in the same shape unless it states another or is called another."""
+    called_so = of.titled is None or of.titled.sides == of.shape.sides
+    return _drafted(text, of.dialect if terms else None, most, of.spare, of.shape if shape and called_so else None)
 
 
 def _drafted(text: str, terms: Dialect | None, most: int, spare: Purse | None, shape: Shape | None) -> Draft:

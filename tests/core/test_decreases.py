@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from kernel import examples
 from mossring.analysis import analyse
 from mossring.draft import work_draft
 from mossring.working import WorkedRound, same_fabric
@@ -24,7 +25,7 @@ def _round_of(n: int, stitch: str = "sc") -> str:
 
 
 @given(st.integers(8, 60), st.integers(1, 30))
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=examples(60), deadline=None)
 def test_decreases_are_spread_as_evenly_as_they_can_be(below: int, fewer: int) -> None:
     """Every stitch below is a foot once; the plain runs between decreases differ by one stitch at most: so Bresenham's
     line puts its steps (Bresenham 1965, IBM Systems Journal 4; from memory)."""

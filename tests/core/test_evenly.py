@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from kernel import examples
 from mossring.analysis import analyse
 from mossring.draft import work_draft
 from mossring.working import WorkedRound, same_fabric
@@ -20,7 +21,7 @@ def _last(text: str) -> WorkedRound:
 
 
 @given(st.integers(4, 40), st.integers(1, 60), st.booleans())
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=examples(60), deadline=None)
 def test_increases_are_spread_as_evenly_as_they_can_be(below: int, more: int, starts: bool) -> None:
     """Every stitch is worked, as many are added as are said, and no place gets two more than another: pigeonholes."""
     chain, join = ("ch 3, ", ", join with sl st in top of ch-3") if starts else ("", "")
@@ -35,7 +36,7 @@ def test_increases_are_spread_as_evenly_as_they_can_be(below: int, more: int, st
 
 
 @given(st.integers(6, 30), st.integers(1, 30))
-@settings(max_examples=20, deadline=None)
+@settings(max_examples=examples(20), deadline=None)
 def test_what_was_spread_is_written_out_and_read_again(below: int, more: int) -> None:
     draft = work_draft(f"Terms: US\nRnd 1: {below} sc in ring\nRnd 2: increase {more} sc evenly\nRnd 3: as Rnd 2")
     for terms in ("us", "uk"):

@@ -7,6 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from core.motifs import circle, granny, motifs
+from kernel import examples
 from mossring.analysis import analyse, as_data
 from mossring.findings import Edit, apply
 from mossring.findings.finding import between
@@ -25,13 +26,13 @@ def test_edits_are_carried_out_whatever_their_order() -> None:
 
 
 @given(motifs)
-@settings(max_examples=120, deadline=None)
+@settings(max_examples=examples(120), deadline=None)
 def test_a_motif_that_works_has_no_stop(text: str) -> None:
     assert not analyse(text).stopped
 
 
 @given(circle() | granny(), st.data())
-@settings(max_examples=120, deadline=None)
+@settings(max_examples=examples(120), deadline=None)
 def test_a_wrong_number_stated_in_any_round_is_found_there_and_mended(text: str, data: st.DataObject) -> None:
     """Write a motif with its counts, spoil one, and the finding and its mend must give the text back."""
     right = as_text(write_sheet(analyse(text).draft, "us"))

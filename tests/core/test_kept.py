@@ -8,16 +8,17 @@ from pathlib import Path
 
 import pytest
 
+from kernel import ALL
 from mossring.analysis import analyse, as_data
 from mossring.draft import forget, work_draft
 from mossring.findings import RULES
 from mossring.findings.look import Look
-from mossring.findings.rules import IN_MOTIF, OF_FILE, OF_ROUND, OF_TROUBLE
+from mossring.findings.rules import AT_END, IN_MOTIF, OF_FILE, OF_ROUND, OF_TROUBLE
 from mossring.notation.kept import LONG, Kept
 
 TESTS = Path(__file__).parent.parent
-PATTERNS = sorted((TESTS / "patterns").glob("*.txt"))[::150]
-PLANTED = sorted((TESTS / "patterns").glob("planted-*.txt"))[::8]
+PATTERNS = sorted((TESTS / "patterns").glob("*.txt"))[:: 150 if ALL else 500]
+PLANTED = sorted((TESTS / "patterns").glob("planted-*.txt"))[:: 8 if ALL else 40]
 
 
 def answer(text: str) -> dict[str, object]:
@@ -72,7 +73,7 @@ def test_a_round_in_order_has_no_trouble_to_tell_of() -> None:
 
 
 def test_every_rule_is_asked_somewhere() -> None:
-    asked = [*OF_FILE, *OF_TROUBLE, *OF_ROUND, *IN_MOTIF]
+    asked = [*OF_FILE, *OF_TROUBLE, *OF_ROUND, *IN_MOTIF, *AT_END]
     assert {check.__module__ for check in asked} == {rule.__name__ for rule in RULES}
     codes = [rule.CODE for rule in RULES]
     assert codes == sorted(set(codes))

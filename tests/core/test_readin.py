@@ -7,7 +7,7 @@ from pathlib import Path
 
 import pytest
 
-from kernel import marked
+from kernel import marked, right
 from mossring.draft import work_draft
 from mossring.readin import pattern_text, read_in, taken
 from mossring.working import same_fabric
@@ -69,7 +69,7 @@ def test_evidence_is_shown() -> None:
     assert read_in("Rnd 1: 12 dc in ring").why_terms[0].startswith("Nothing tells")
 
 
-@pytest.mark.parametrize("path", marked(PASTED))
+@pytest.mark.parametrize("path", marked(right(PASTED)))
 def test_right_patterns_are_understood_and_taken_as_they_are(path: Path) -> None:
     read = read_in(path.read_text())
     assert "not understood" not in {x.kind for x in read.lines}

@@ -9,6 +9,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from core.motifs import motifs
+from kernel import examples
 from mossring.analysis import analyse
 from mossring.draft import work_draft
 from mossring.styles import read_style
@@ -37,13 +38,13 @@ def test_every_case_and_demo_motif(path: Path, terms: str, style: str) -> None:
 
 
 @given(motifs, st.sampled_from(["us", "uk"]), st.sampled_from(STYLES), st.booleans())
-@settings(max_examples=400, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=examples(400), deadline=None, suppress_health_check=[HealthCheck.too_slow])
 def test_generated_motifs(text: str, terms: str, style: str, turned: bool) -> None:
     assert_same("Style: turn every round\n" + text if turned else text, terms, style)
 
 
 @given(motifs)
-@settings(max_examples=150, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=examples(150), deadline=None, suppress_health_check=[HealthCheck.too_slow])
 def test_what_is_written_has_no_complaint_that_the_draft_had_not(text: str) -> None:
     """A written round states its counts and names its places: reading it back finds nothing new below level."""
     had = {(f.code, f.round) for f in analyse(text).findings}
@@ -52,7 +53,7 @@ def test_what_is_written_has_no_complaint_that_the_draft_had_not(text: str) -> N
 
 
 @given(motifs)
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=examples(60), deadline=None)
 def test_writing_what_was_written_changes_no_word(text: str) -> None:
     once = written(text, "us")
     assert written(once, "us") == once

@@ -10,6 +10,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from core.motifs import motifs
+from kernel import examples
 from mossring.analysis import analyse
 from mossring.draft import Draft, work_draft
 from mossring.stitches import Dialect
@@ -55,7 +56,7 @@ def test_reads_as_the_same_fabric(path: Path, style: str) -> None:
     st.sampled_from(["us", "uk"]),
     st.lists(st.sampled_from(STYLES), min_size=1, max_size=4, unique_by=lambda x: x.split()[0]),
 )
-@settings(max_examples=300, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=examples(300), deadline=None, suppress_health_check=[HealthCheck.too_slow])
 def test_generated_motifs_in_any_school(text: str, terms: Dialect, schools: list[str]) -> None:
     """Every shape, school and dialect: what is written works to the fabric that the style means."""
     draft = work_draft(text)

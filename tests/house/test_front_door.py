@@ -10,6 +10,7 @@ import sys
 import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
+from threading import Thread
 
 import MySQLdb
 import pytest
@@ -63,6 +64,7 @@ def test_data_outlives_a_restart_and_nobody_else_gets_in(server: PrivateMariaDB)
 def test_a_server_left_over_from_a_crash_gives_up_its_data(server: PrivateMariaDB) -> None:
     assert server.process
     left = server.process
+    Thread(target=left.wait).start()  # a child that nobody waits for never quite ends
     again = PrivateMariaDB(server.home, fast=True)
     again.start()
     try:

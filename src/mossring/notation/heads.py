@@ -214,7 +214,7 @@ _LETTERED = lazily(
 
 
 def _numbered(m: re.Match[str]) -> int:
-    return ord(m["first"].upper()) - ord("A") + 1 if m.re is _LETTERED else _number(m["first"])
+    return ord(m["first"].upper()) - ord("A") + 1 if m.re.pattern == _LETTERED.pattern else _number(m["first"])
 
 
 def numbering(text: str) -> re.Pattern[str] | None:

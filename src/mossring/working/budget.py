@@ -14,7 +14,7 @@ MAX_STITCHES = 60_000
 """A square of 120 solid rounds holds about 58,000 stitches; nobody counts past that by hand."""
 MAX_STEPS = 100_000
 """What reading and working a text once may cost: two hundred written rounds and 60,000 stitches come to less."""
-SPARE_STEPS = 40_000
+SPARE_STEPS = 60_000
 """What may be tried besides: other readings, shapes, dialects, mends, offers."""
 MOST_STEPS = 115_000
 """What both may come to: a text that is much work leaves less to be tried."""

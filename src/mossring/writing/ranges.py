@@ -43,7 +43,7 @@ def collapse(
         if run is not None and draft.spare.affords(draft.cost):
             one = _told(sheet.dialect, run, single, rounds)
             sheet.rounds = [*told, one, *single[run.last + 1 :]]
-            if same_fabric(try_draft(as_text(sheet), draft).fabric, meant):
+            if same_fabric(try_draft(as_text(sheet), draft, terms=False).fabric, meant):
                 told.append(one)
                 k = run.last
         k += 1

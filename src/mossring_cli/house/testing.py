@@ -19,6 +19,7 @@ def main() -> int:
         "MOSSRING_SECRET_KEY": "for tests only",
         "MOSSRING_DEMO": "1",
         "PYTHONPATH": str(ROOT / "src"),
+        **({"MOSSRING_ALL": "1"} if "--all" in sys.argv else {}),
     }
     try:
         spread = ["-n", "auto", "--dist", "loadfile"] if set(sys.argv[1:]) <= {"--all"} else []
