@@ -123,3 +123,19 @@ def test_an_oblong_is_cast_on_for_its_size(as_ada: Caller) -> None:
     refused = as_ada.call("POST", "/motifs", {**wanted, "width_mm": 300})
     assert refused.status_code == 422
     assert "longer than it is wide" in refused.json()["detail"]
+
+
+def test_what_was_typed_is_kept_whatever_fails(
+    as_ada: Caller, pier: Any, monkeypatch: pytest.MonkeyPatch, caplog: pytest.LogCaptureFixture
+) -> None:
+    """A text that the core can't analyse is saved all the same; the shelf says that it is not known."""
+
+    def fails(text: str) -> None:
+        raise RuntimeError(text)
+
+    monkeypatch.setattr("mossring_web.motifs.services.analyse", fails)
+    saved = as_ada.call("PUT", f"/motifs/{pier['id']}", {"revision": pier["revision"], "text": TEXT + "Rnd 2: sc"})
+    assert saved.status_code == 200
+    assert as_ada.call("GET", f"/motifs/{pier['id']}").json()["text"] == TEXT + "Rnd 2: sc"
+    assert as_ada.call("GET", "/motifs").json()[0]["summary"]["rounds"] == 0
+    assert "could not be analysed" in caplog.text

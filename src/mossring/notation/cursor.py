@@ -155,6 +155,9 @@ class Cursor:
         told = self._spelt_out(told)
         if "a" in texts:
             told = [t for t, then in pairwise([*told, told[-1]]) if t.text != "a" or then.text not in A_STITCH]
+        if "at" in texts:  # `(dc, ch 1, dc) at each corner`
+            for t, then in pairwise(told):
+                t.text = "in" if t.text == "at" and then.text in ("each", "every") else t.text
         self.tokens = _in_a_word(told)
         self.i = 0
         self.troubles: list[Trouble] = []

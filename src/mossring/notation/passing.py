@@ -28,7 +28,7 @@ _OPEN = {"(": ")", "[": "]"}
 _INTO = ("in", "into")
 _NEAR = 40
 """Characters above a clause in which its last word, or the mark that parts it from it, is looked for."""
-_BETWEEN = frozenset((",", ";", ".", ":", "!", "?", "-", "(", ")", "[", "]", "*", "**", "then", "and"))
+_BETWEEN = frozenset((",", ";", ".", ":", "!", "?", "-", "(", "[", "*", "**", "then", "and"))
 """What parts instructions."""
 _LOOPS = ({"blo", "flo", "bl", "fl"}, {"loop", "loops", "lp", "lps"}, {"back", "front", "third", "unused"})
 """Words that tell which loop is worked: one of the first, or one of each of the others."""
@@ -131,8 +131,12 @@ def _whole(run: list[Token]) -> bool:
 
 
 def _is_worked(t: Token) -> bool:
-    """Whether a word is a stitch or a place, so that what comes behind it may say where."""
-    return t.kind == "ord" or t.text in _PLACES or any(t.text in spellings_of for spellings_of in _first_words())
+    """Whether a word is a stitch or a place, or ends a group, so that what comes behind it may say where."""
+    return (
+        t.kind == "ord"
+        or t.text in (*_PLACES, *_OPEN.values())
+        or any(t.text in spellings_of for spellings_of in _first_words())
+    )
 
 
 @cache
