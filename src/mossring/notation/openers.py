@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
-from functools import cache
+from functools import lru_cache
 from typing import TYPE_CHECKING
 
 from mossring.notation import (
@@ -56,7 +56,7 @@ def read(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return any(opener(r, nodes, marks, depth) for opener in _for(r.c.token.text))
 
 
-@cache
+@lru_cache(maxsize=4096)
 def _for(word: str) -> tuple[Opener, ...]:
     return tuple(opener for words, opener in OPENERS if not words or word in words)
 

@@ -11,7 +11,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, replace
-from functools import cache
+from functools import cache, lru_cache
 from typing import Literal
 
 CHAIN_WIDTH = 0.6
@@ -98,7 +98,7 @@ def lookup(key: str) -> Stitch:
     raise KeyError(key)
 
 
-@cache
+@lru_cache(maxsize=4096)
 def is_stitch(key: str) -> bool:
     """Whether a key is that of a stitch (`dc`, `dc3-cl`) and not of a space (`ch-2`) or a count of something."""
     try:
@@ -108,7 +108,7 @@ def is_stitch(key: str) -> bool:
     return True
 
 
-@cache
+@lru_cache(maxsize=4096)
 def composed(making: Making, base: str, legs: int, front: bool = True) -> str:
     """The key of a stitch made of others: `composed("cl", "dc", 3)` is `dc3-cl`."""
     if making == "post":

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 from typing import NamedTuple
 
 from mossring.stitches import lookup
@@ -256,7 +256,7 @@ class _Steps:
             self._run, self._run_place = 0, None
 
 
-@cache
+@lru_cache(maxsize=4096)
 def _may_count(items: tuple[Item, ...]) -> bool:
     """`dc2tog in next 2 sts` would be one stitch over two places: such are written one by one."""
     return not any("tog" in i.kind for i in items)
