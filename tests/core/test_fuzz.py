@@ -26,8 +26,8 @@ from mossring.starters import next_rounds
 from mossring.writing import as_text, write_pattern
 
 TEXTS = int(os.environ.get("FUZZ", "200"))
-LIMIT = 1.0 if "FUZZ" in os.environ else 3.0
-"""Seconds of the processor that one answer may take in the long run; on push thrice that, since a machine that others
+LIMIT = 1.0 if "FUZZ" in os.environ else 5.0
+"""Seconds of the processor that one answer may take in the long run; on push five times that, since a machine that others
 use is slow by fits. What it does meanwhile for others isn't counted, nor a collection of what thousands of texts before
 have left in memory."""
 
