@@ -27,9 +27,9 @@ from mossring.writing import as_text, write_pattern
 
 TEXTS = int(os.environ.get("FUZZ", "200"))
 LIMIT = 1.0 if "FUZZ" in os.environ else 5.0
-"""Seconds of the processor that one answer may take in the long run; on push five times that, since a machine that others
-use is slow by fits. What it does meanwhile for others isn't counted, nor a collection of what thousands of texts before
-have left in memory."""
+"""Seconds of the processor that one answer may take in the long run; on push five times that, since a machine that
+others use is slow by fits. What it does meanwhile for others isn't counted, nor a collection of what thousands of texts
+before have left in memory."""
 
 _WORDS = """
 dc sc tr hdc htr ch 2 3 4 in next st sts corner each around [ ] ( ) * ** ; , . rep from times sp sps ring join sl sk to
