@@ -7,13 +7,11 @@ cache. The cache holds results, never decides them: the same text gives the same
 from __future__ import annotations
 
 import hashlib
-from collections import OrderedDict
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from functools import partial
 from itertools import chain
-from threading import Lock
-from typing import Generic, TypeVar, cast
+from typing import TypeVar, cast
 
 from mossring.guessed import guess_shape, in_rows, titled_shape
 from mossring.notation import (
@@ -35,7 +33,7 @@ from mossring.notation.evidence import HABIT, evidence, weighed
 from mossring.notation.grouping import begun_chainless
 from mossring.notation.growing import ended, evenly, grown_as_told, has_corner, in_full, last_corner, one_in_each
 from mossring.notation.heads import read_head
-from mossring.notation.kept import Kept
+from mossring.notation.kept import Cache, Kept
 from mossring.notation.tree import Make, Repeat, Work
 from mossring.notation.within import more_rounds, said_within
 from mossring.readings import Read, otherwise, without_odd_words
@@ -150,45 +148,13 @@ class _Kept:
     tried: int
 
 
-class _Cache(Generic[T]):
-    """Results by the digest of everything they depend on; the least used go first. most: how large they may be in all,
-    by their size."""
-
-    def __init__(self, most: int, size: Callable[[T], int]) -> None:
-        self._kept: OrderedDict[bytes, T] = OrderedDict()
-        self._most = most
-        self._size = size
-        self._held = 0
-        self._lock = Lock()
-
-    def get(self, key: bytes) -> T | None:
-        with self._lock:
-            found = self._kept.get(key)
-            if found:
-                self._kept.move_to_end(key)
-            return found
-
-    def put(self, key: bytes, value: T) -> None:
-        with self._lock:
-            self._kept[key] = value
-            self._held += self._size(value)
-            while self._held > self._most and len(self._kept) > 1:
-                _, gone = self._kept.popitem(last=False)
-                self._held -= self._size(gone)
-
-    def clear(self) -> None:
-        with self._lock:
-            self._kept.clear()
-            self._held = 0
-
-
 def _stitches(kept: _Kept) -> int:
     before = kept.after.before
     return (len(before.made) if before else 0) + 20
 
 
-_cache = _Cache(_CACHED_STITCHES, _stitches)
-_passed_over: _Cache[tuple[tuple[RoundTree, frozenset[str]], int]] = _Cache(2_000, lambda kept: 1)
+_cache = Cache(_CACHED_STITCHES, _stitches)
+_passed_over: Cache[tuple[tuple[RoundTree, frozenset[str]], int]] = Cache(2_000, lambda kept: 1)
 """Rounds with words that can't be read: how they read without, the words passed over so far, and what that cost."""
 
 

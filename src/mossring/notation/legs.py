@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 
 from mossring.notation import places, targets
 from mossring.notation.cursor import Cursor, UnreadableError
+from mossring.notation.posts import BACK_POST, FRONT_POST
 from mossring.notation.tree import Make, Node, Repeat, Skip, Together, Trouble, Where, Work
 from mossring.notation.until import read_until
 from mossring.stitches.table import composed, is_stitch, lookup
@@ -111,8 +112,8 @@ def _first_leg(r: Reader, make: Make, legs: int, i: int) -> list[Node]:
 def in_loop(make: Make, where: Where) -> Make:
     """The loop that a place names belongs to the stitch (`in BLO of next 5 sts`)."""
     part = next((t.part for t in where.targets if t.part and not t.part.startswith("ch ")), "")
-    if part in (targets.FRONT_POST, targets.BACK_POST):  # `dc around the post of next dc`: a raised one
-        raised = composed("post", make.stitch, 0, part == targets.FRONT_POST)
+    if part in (FRONT_POST, BACK_POST):  # `dc around the post of next dc`: a raised one
+        raised = composed("post", make.stitch, 0, part == FRONT_POST)
         return replace(make, stitch=raised) if is_stitch(raised) else make
     return replace(make, part=part) if part else make
 

@@ -5,13 +5,11 @@ from __future__ import annotations
 from dataclasses import replace
 from itertools import takewhile
 
-from mossring.notation import returning
+from mossring.notation import posts, returning
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor, UnreadableError
 from mossring.notation.targets import (
     ANY_STITCH,
-    BACK_POST,
     CORNER,
-    FRONT_POST,
     ROUND_WORDS,
     ends_here,
     opens_target,
@@ -115,9 +113,9 @@ def read_place(c: Cursor) -> Where:
     if c.at("both") and c.ahead().text in ("loop", "loops", "lps") and c.ahead(2).text == "of":
         c.i += 3
     part = read_part(c)
-    post = _post(c)
+    post = posts.which_post(c)
     where = _plain_place(c, i)
-    post = post and (_from_where(c) or post)
+    post = post and (posts.from_where(c) or post)
     if returning.where_begun(c):
         where = Where("start", where.targets[:1], c.span_from(i))
     part = part or read_part(c, after=True)
@@ -131,7 +129,7 @@ def read_place(c: Cursor) -> Where:
     if c.at("left", "remaining") and c.ends(1):  # `in each of 2 dc that are left`
         c.i += 1
     deep = read_round_meant(c)
-    part = (post and (_from_where(c) or post)) or part
+    part = (post and (posts.from_where(c) or post)) or part
     if not part and not deep:
         return where
     return replace(
@@ -139,25 +137,6 @@ def read_place(c: Cursor) -> Where:
         targets=tuple(replace(t, part=part or t.part, round=deep or t.round) for t in where.targets),
         span=c.span_from(i),
     )
-
-
-def _post(c: Cursor) -> str:
-    """`post of`, `back post of`, `stem of`, behind `around`: which post of the stitch is worked around, or ``."""
-    save = c.i
-    back = c.at("back")
-    c.accept("front", "back")
-    if c.accept("post", "posts", "stem", "stems") and c.accept("of"):
-        return BACK_POST if back else FRONT_POST
-    c.i = save
-    return ""
-
-
-def _from_where(c: Cursor) -> str:
-    """`from behind`, `from the front`, behind a stitch: from which side it is worked around; `` where nothing says."""
-    if c.at("from") and c.ahead().text in ("behind", "back", "front"):
-        c.i += 2
-        return FRONT_POST if c.tokens[c.i - 1].text == "front" else BACK_POST
-    return ""
 
 
 _ANY_OF = ("each", "every", "next", "all")

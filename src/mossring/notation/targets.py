@@ -14,8 +14,6 @@ ROUND_WORDS = ("rnd", "rnds", "rd", "rds", "round", "rounds", "row", "rows", "r"
 _BEFORE_LOOPS = ("their", "third", "unused", "unworked", "free")
 _AFTER = ("through", "in", "into", "using")
 PAIR = 2
-FRONT_POST, BACK_POST = "front post", "back post"
-"""Parts of a place that make what is worked there a raised stitch."""
 
 
 def read_part(c: Cursor, after: bool = False) -> str:
