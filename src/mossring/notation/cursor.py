@@ -26,7 +26,7 @@ from mossring.notation.words import (
     nearest,
     vocabulary,
 )
-from mossring.stitches.table import MOST_LEGS, Making, composed
+from mossring.stitches.table import MOST_LEGS, Making, composed, lookup
 from mossring.stitches.terms import Dialect, spellings
 
 
@@ -69,6 +69,8 @@ LOOP_PARTS = {
     "tlo": "third",
 }
 """Words that open the name of a loop, and the loop."""
+BEGINNING = ("beg", "beginning", "starting", "initial", "first")
+"""Words for a stitch that begins a round on chains of its own."""
 _MAKING: dict[str, Making] = {
     "cl": "cl",
     "cls": "cl",
@@ -398,10 +400,11 @@ class Cursor:
         return found
 
     def _legged(self) -> tuple[str, int] | None:
+        begins = self.i > 0 and self.tokens[self.i - 1].text in BEGINNING
         first = self.number()
         bare = self.making()
         if bare is not None:
-            return self._of_legs(bare, first or 1) or self._bare(bare, first)
+            return self._of_legs(bare, first or 1) or self._bare(bare, first, begins)
         second = self.number()
         key = self.stitch()
         if key not in _BASES:
@@ -447,14 +450,27 @@ class Cursor:
         self.i = save
         return None
 
-    def _bare(self, making: Making, n: int | None) -> tuple[str, int] | None:
-        """`cl`, `2 pc`, `puff`: nothing says what it is made of."""
+    def _bare(self, making: Making, n: int | None, begins: bool) -> tuple[str, int] | None:
+        """`cl`, `2 pc`, `puff`: nothing says what it is made of. A `beg pc` is of what the others of its line are."""
         if making == "tog":
             return None
+        if begins and (key := self._told_elsewhere(making)):
+            return key, n or 1
         if making == "puff":
             return "puff", n or 1
         base, legs = USUAL_LEGS[making]
         return composed(making, base, legs), n or 1
+
+    def _told_elsewhere(self, making: Making) -> str:
+        """What the first such stitch of the line is of which it is said (`4-dc pc`: `dc4-pc`)."""
+        save, found = self.i, ""
+        for k, t in enumerate(self.tokens):
+            if t.kind == "num" and self.tokens[k + 1].text not in _MAKING:
+                self.i = k
+                legged = self._legged() if any(_MAKING.get(x.text) == making for x in self.tokens[k : k + 5]) else None
+                found = found or (legged[0] if legged and lookup(legged[0]).made == making else "")
+        self.i = save
+        return found
 
     def fail(self, kind: str, *, token: Token | None = None, **data: object) -> UnreadableError:
         """The exception for a trouble at the present token; already-reported words report nothing more."""

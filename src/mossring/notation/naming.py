@@ -7,11 +7,10 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from mossring.notation import grouping
-from mossring.notation.cursor import Cursor, Named, Names
+from mossring.notation.cursor import BEGINNING, Cursor, Named, Names
 from mossring.notation.lazy import lazily
 from mossring.notation.pasted import Definition, definitions_in, legs_told
 from mossring.notation.reader import Reader
-from mossring.notation.stitching import BEGINNING
 from mossring.notation.targets import CORNER
 from mossring.notation.tokens import tokenize
 from mossring.notation.tree import Chain, Make, Node, Repeat, Skip, Together, Where, Work

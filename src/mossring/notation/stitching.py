@@ -20,7 +20,16 @@ from mossring.notation import (
     targets,
     unnamed,
 )
-from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor, Named, UnreadableError
+from mossring.notation.cursor import (
+    BEGINNING,
+    CHAIN_WORDS,
+    GROUP_WORDS,
+    SPACE_WORDS,
+    STITCH_WORDS,
+    Cursor,
+    Named,
+    UnreadableError,
+)
 from mossring.notation.marks import Marks
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import (
@@ -41,8 +50,6 @@ from mossring.stitches.table import lookup
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
 
-BEGINNING = ("beg", "beginning", "starting", "initial", "first")
-"""Words for a stitch that begins a round on chains of its own."""
 _STOPS = (",", ";", ".", "and", "to", "")
 PICOT_CHAINS = 3
 """A picot that nobody described has three chains (common practice, no source)."""

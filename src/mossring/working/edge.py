@@ -380,9 +380,11 @@ class Edge:
             return [], []
         left: list[int] = []
         ends = (0, len(self.made) - 1) if self.line else ()  # a row's end stitch is worked into, its group passed
-        for run in self._runs():
+        runs = self._runs()
+        for run in runs:
             if any(self.marks[k] == WORKED and k not in ends for k in run):
-                left += [k for k in run if self.marks[k] == LEFT and self.made[k].counted]
+                here = [j for j, k in enumerate(run) if self.marks[k] == LEFT and self.made[k].counted]
+                left += [] if here and self._passed_in_others(run, here, runs) else [run[j] for j in here]
         if left and len(left) in self._skipped_lengths() and self._at_the_end(left):
             left = []
         if (
@@ -396,11 +398,16 @@ class Edge:
         tail = [u % n for u in range(self.pos, stop) if self.marks[u % n] == LEFT]
         if self._passed_over(tail) or self._gaps_only(tail):
             return [k for k in left if k not in set(tail)], []
-        spaces = [k for k in tail if self._stops(k) and self.made[k].chains not in lengths]
+        spaces = [k for k in tail if self.made[k].kind == "ch" and self.made[k].chains not in lengths]
         if spaces:
             known = set(left)
             left += [k for k in tail if self.made[k].counted and k not in known]
         return left, spaces
+
+    def _passed_in_others(self, run: list[int], left: list[int], runs: list[list[int]]) -> bool:
+        """Whether the stitches of these positions in a run are passed on purpose in each other run of its length."""
+        others = [[self.marks[r[j]] for j in left] for r in runs if len(r) == len(run) and r is not run]
+        return len(others) > 1 and all(mark in (SKIPPED, PASSED) for marks in others for mark in marks)
 
     def _passed_over(self, tail: list[int]) -> bool:
         """Whether what lies at the round's end is left as the rest of the round leaves such: by its kind, or
@@ -432,22 +439,16 @@ class Edge:
                 run = 0
         return {n for n in lengths if lengths.count(n) > 1}
 
-    def _stops(self, k: int) -> bool:
-        return self.made[k].kind == "ch" or k in self.corners
-
     def _runs(self) -> list[list[int]]:
-        """Maximal runs of stitches between spaces, corners and gaps worked into, around the ring."""
+        """Maximal runs of stitches between spaces and gaps worked into, around the ring."""
         runs: list[list[int]] = [[]]
-        for k in range(len(self.made)):
-            if self._stops(k):
+        for k, m in enumerate(self.made):
+            if m.kind == "ch":
                 runs.append([])
-                if self.made[k].kind != "ch":
-                    runs[-1].append(k)
-                    runs.append([])
                 continue
             if k in self.used:
                 runs.append([])
             runs[-1].append(k)
-        if not self.line and len(runs) > 1 and runs[0] and runs[-1] and not self._stops(0) and 0 not in self.used:
+        if not self.line and len(runs) > 1 and runs[0] and runs[-1] and self.made[0].kind != "ch" and 0 not in self.used:
             runs[0] = runs.pop() + runs[0]
         return [r for r in runs if r]

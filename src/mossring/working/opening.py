@@ -244,7 +244,8 @@ def _sweeps_spaces(body: Sequence[Node]) -> bool:
 
 
 def beginning_cluster(chain: Chain, node: Node, after: Sequence[Node]) -> Work | Together | None:
-    """A short chain and a cluster of one leg less than all the others have begin a round as one of them."""
+    """A short chain and a cluster (or popcorn, bobble, puff) of one leg less than all the others have begin a round as
+    one of them."""
     make = node.make if isinstance(node, Together) else None
     if isinstance(node, Work) and len(node.group) == 1 and isinstance(node.group[0], Make):
         make = node.group[0]
@@ -258,14 +259,18 @@ def beginning_cluster(chain: Chain, node: Node, after: Sequence[Node]) -> Work |
     return replace(node, group=(full,)) if isinstance(node, Work) else None
 
 
+_OF_LEGS = ("cl", "tog", "pc", "bobble", "puff")
+
+
 def _one_leg_more(make: Make, after: Sequence[Node]) -> str | None:
     """The key of the later stitch that has one leg more than this one, if there is one."""
     own = lookup(make.stitch) if make.stitch else None
-    if own is None or own.made not in ("cl", "tog") or make.n != 1:
+    if own is None or own.made not in _OF_LEGS or make.n != 1:
         return None
+    alike = _OF_LEGS[:2] if own.made in _OF_LEGS[:2] else (own.made,)
     for m in makes(after):
         later = lookup(m.stitch) if m.stitch else None
-        if later and later.made in ("cl", "tog") and later.base == own.base and later.legs == own.legs + 1:
+        if later and later.made in alike and later.base == own.base and later.legs == own.legs + 1:
             return m.stitch
     return None
 

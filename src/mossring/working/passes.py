@@ -6,7 +6,7 @@ import itertools
 from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
-from mossring.notation.tree import Join, Node, Repeat, Skip, Target, Together, Where, Work
+from mossring.notation.tree import Act, Join, Make, Node, Repeat, SayCorner, Skip, Target, Together, Where, Work
 from mossring.notation.until import END
 from mossring.working import reach
 from mossring.working.budget import OverLimitError, UnworkableError
@@ -60,7 +60,7 @@ def _around(w: Worker, node: Repeat) -> None:
     passes = 0
     most = w.most_passes.get(id(node), -1)
     try:
-        while edge.pos < edge.end and passes != most and (passes == 0 or _another(w, node.body)):
+        while edge.pos < edge.end and passes != most and (passes == 0 or _another(w, node)):
             before = (edge.pos, w.depths.taken)
             w.budget.step(node.span, 2)
             _pass(w, node, passes, cap)
@@ -81,9 +81,10 @@ def one_less(w: Worker, node: Repeat) -> None:
         raise AgainError(id(node), node_passes - 1)
 
 
-def _another(w: Worker, body: Sequence[Node]) -> bool:
-    """Whether a further pass can begin: its first place is still to come, after what it skips."""
-    edge = w.edge
+def _another(w: Worker, repeat: Repeat, begun: int = 0) -> bool:
+    """Whether a further pass can begin, or go on with node `begun`: its first place is still to come, after what it
+    skips; or what it skips is all that is left, and the join is for its only stitch."""
+    edge, body = w.edge, repeat.body[begun:]
     pos = edge.pos
     skipped: list[int] = []
     deep: list[Where] = []
@@ -98,20 +99,42 @@ def _another(w: Worker, body: Sequence[Node]) -> bool:
         elif isinstance(node, Work) and node.where.targets and node.where.targets[0].round:
             deep.append(node.where)
         elif isinstance(node, Work):
-            return _to_come(w, node.where, pos, skipped)
+            return _to_come(w, node.where, pos, skipped, node is body[-1] and joins_for(w, repeat))
         elif isinstance(node, Together):
             leg = next((x for x in node.legs if isinstance(x, Where)), None)
             return leg is not None and _to_come(w, leg, pos, skipped)
     return any(w.depths.left(t, w.round_of(t)) for where in deep for t in where.targets)
 
 
-def _to_come(w: Worker, where: Where, pos: int, skipped: list[int]) -> bool:
+def joins_for(w: Worker, repeat: Repeat) -> bool:
+    """Whether the last stitch of a repeat, one in the next place, is the one that the round began with, where it comes
+    round to it: the join stands for it (`sc in same st, *ch 3, sk 1 st, sc in next st; rep from * around; join`)."""
+    last = repeat.body[-1]
+    made = w.made[0] if w.made else None
+    if id(repeat) not in w.closing_repeats or made is None or not isinstance(last, Work) or len(last.group) != 1:
+        return False
+    if not any(isinstance(node, Skip) for node in repeat.body[-3:-1]):
+        return False
+    if w.edge.first is None or made.feet != (w.edge.at(w.edge.first).number,):
+        return False
+    one = last.group[0]
+    return (
+        isinstance(one, Make)
+        and (one.stitch, one.n) == (made.kind, 1)
+        and (last.where.mode, last.where.count) == ("next", 1)
+        and last.where.targets[0].kind == "st"
+    )
+
+
+def _to_come(w: Worker, where: Where, pos: int, skipped: list[int], joined: bool = False) -> bool:
     edge = w.edge
     if where.mode in ("same", "start", "first", "last", "any") or not where.targets:
         return False
     if any(edge.find(t, pos) is not None for t in where.targets):
         return True
     if skipped and edge.find(Target("st"), pos) is None:
+        if joined or reach.holds_a_loop(w, where.targets[0]):
+            return True
         for u in skipped:
             edge.mark(u, SKIPPED)
     return False
@@ -123,7 +146,7 @@ def _pass(w: Worker, node: Repeat, passes: int, cap: int | None) -> None:
     for k, inner in enumerate(node.body):
         if node.cut is not None and k == node.cut:
             rest = first_place(node.body[k:])
-            if rest is None or edge.pos >= edge.end or not _another(w, node.body[k:]):
+            if rest is None or edge.pos >= edge.end or not _another(w, node, k):
                 edge.pos = max(edge.pos, edge.end)
                 return
         try:
@@ -138,6 +161,8 @@ def _pass(w: Worker, node: Repeat, passes: int, cap: int | None) -> None:
                 raise AgainError(id(node), passes) from e  # the last pass goes on with the words behind it
             if passes and node.loose:
                 return
+            if passes and k == len(node.body) - 1 and edge.pos >= edge.end and joins_for(w, node):
+                return
             ran_out = e.trouble.kind in ("past the end", "no such place")
             if passes and id(node) in w.tail and ran_out and (node.cut is None or k >= node.cut):
                 raise AgainError(id(node), passes) from e  # what is left is for the words behind it
@@ -147,6 +172,13 @@ def _pass(w: Worker, node: Repeat, passes: int, cap: int | None) -> None:
                     "does not divide", node.span, passes=passes, left=left, inner=e.trouble.span
                 ) from e
             raise
+
+
+def before_the_join(body: Sequence[Node]) -> frozenset[int]:
+    """The repeats `around` behind which nothing is made but a join."""
+    rest = list(itertools.takewhile(lambda node: isinstance(node, Join | Act | SayCorner), reversed(body)))
+    last = body[len(body) - len(rest) - 1 :][:1] if any(isinstance(node, Join) for node in rest) else ()
+    return frozenset(id(node) for node in last if isinstance(node, Repeat) and node.times is None)
 
 
 def before_more_work(body: Sequence[Node]) -> dict[int, bool]:

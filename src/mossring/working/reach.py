@@ -49,9 +49,9 @@ def find(w: Worker, where: Where) -> int:
     u = edge.find(target, edge.pos)
     if u is None and (target.kind == "start" or _half_corner(w)) and edge.open_start(target):
         return edge.end
-    if u is None and w.loop_from and not w.loop_held and target.kind == "st" and edge.first == edge.base:
+    if u is None and holds_a_loop(w, target):
         w.loop_held = True
-        return edge.end  # the last loop is held where the first one hangs
+        return edge.end
     if u is None and target.kind == "sp" and target.chains:
         u = edge.beside_start(edge.pos)  # `in ch-4 sp`, what a turning ch-4 leaves beside the stitch it counts as
     if u is None and target.kind == "sp" and not target.chains and not where.bare:
@@ -61,6 +61,11 @@ def find(w: Worker, where: Where) -> int:
     if u is None:
         raise _missing(w, where, target)
     return _arrive(w, where, u, target)
+
+
+def holds_a_loop(w: Worker, target: Target) -> bool:
+    """Whether the last loop is still to be held, where the first one hangs."""
+    return bool(w.loop_from) and not w.loop_held and target.kind == "st" and w.edge.first == w.edge.base
 
 
 _LOOKED_AT = 16

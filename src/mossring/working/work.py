@@ -22,7 +22,7 @@ class State:
 
     rows: a flat piece, turned after every row. lift: chains that the row before left to begin with.
     closing: chains that close every cluster. plain: the stitch that all is worked in.
-    spiral: a round that says nothing of a join isn't joined.
+    spiral: a round that says nothing of a join isn't joined; nor is one that goes on from a round that wasn't.
     """
 
     begin: Begin
@@ -74,7 +74,8 @@ def work_round(
             worker, laid, known = again
     budget.stitches = worker.budget.stitches
     edge = worker.edge
-    closed = worker.closed and (worker.closing_done or not state.spiral)
+    spiral = state.spiral or (before is not None and not before.closed and not flat_piece)
+    closed = worker.closed and (worker.closing_done or not spiral)
     done = WorkedRound(number, worker.made, closed=closed, yarn=worker.yarn, line=flat_piece)
     done.below = [] if edge.ring else edge.made
     done.extra = laid.extra

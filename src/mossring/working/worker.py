@@ -85,6 +85,7 @@ class Worker(Maker):
         self._chain_in: tuple[int, int] = (-1, 0)
         self.tail: dict[int, bool] = {}
         self.short: frozenset[int] = frozenset()
+        self.closing_repeats: frozenset[int] = frozenset()
         self.most_passes: dict[int, int] = {}
 
     # ---- the round ------------------------------------------------------------------------
@@ -93,6 +94,7 @@ class Worker(Maker):
         """Work the nodes. Unworkable instructions become troubles and are passed over."""
         self.written = written
         self.tail = passes.before_more_work(body)
+        self.closing_repeats = passes.before_the_join(body)
         self.passed: dict[int, int] = {}
         self.short = passes.before_the_start(body) if self.edge.line else frozenset()
         place = first_place(body)
