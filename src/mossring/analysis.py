@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from mossring.draft import Draft, DraftRound, parked_after, work_draft
 from mossring.findings import Finding, find_all
-from mossring.shape import Size, Verdict, size_of
+from mossring.shape import Size, Verdict
 from mossring.stitches import lookup
 from mossring.stitches.terms import Dialect
 
@@ -31,8 +31,7 @@ def analyse(text: str, terms: Dialect | None = None) -> Analysis:
     draft = work_draft(text, terms)
     last = draft.rounds[-1] if draft.rounds else None
     verdict: Verdict = last.entry.verdict if last else "unknown"
-    size = size_of(last.entry, draft.shape, draft.gauge) if last and last.worked.made else None
-    return Analysis(draft, find_all(draft), verdict, size)
+    return Analysis(draft, find_all(draft), verdict, draft.size)
 
 
 def as_data(analysis: Analysis) -> dict[str, object]:

@@ -41,12 +41,14 @@ from mossring.shape import (
     Entry,
     Fit,
     Gauge,
+    Size,
     across_measured,
     enter,
     fit,
     from_gauge,
     read_gauge,
     read_samples,
+    size_of,
 )
 from mossring.starts import (
     after_one_chain,
@@ -127,6 +129,14 @@ class Draft:
     def titled(self) -> Shape | None:
         """The shape that the title names, if it names one."""
         return titled_shape(self.doc)
+
+    @property
+    def size(self) -> Size | None:
+        """What it measures at its widest, once its last round holds anything (behind petals that isn't the widest)."""
+        if not self.rounds or not self.rounds[-1].worked.made:
+            return None
+        widest = max((r.entry for r in self.rounds), key=lambda entry: entry.extent)
+        return size_of(widest, self.shape, self.gauge)
 
     @property
     def fabric(self) -> Fabric:
@@ -461,9 +471,10 @@ class _Working:
             tried = spare_had - spare.left
         done = after.before
         assert done is not None
-        onto = _stands_on(done)
-        under = state.past[onto - 1] if onto else None
-        entry = enter(done, under, self.entries[:onto], self.doc.begin, self.shape.sides, self.gauge)
+        under = state.past[done.onto - 1] if done.onto else None
+        earlier = [self.entries[k - 1] for k in (under.onto if under else 0, done.onto) if k]
+        outside = max((e.drawn for e in self.entries), default=0.0)
+        entry = enter(done, under, earlier, self.doc.begin, self.shape.sides, self.gauge, outside)
         kept = _Kept(after, entry, {}, source, stitches - budget.stitches, steps, tried)
         if met:
             purse.left += steps
@@ -477,12 +488,6 @@ class _Working:
         """The last corner that a round so far, or this one, names."""
         trees = chain([tree] if tree else [], reversed(self.bodies.values()))
         return next((corner for t in trees if (corner := last_corner(t.body))), None)
-
-
-def _stands_on(done: WorkedRound) -> int:
-    """The number of the round that a round is worked into; 0 for round 1."""
-    last = done.number - 1
-    return (done.below[0].round or last) if done.below and not done.extra else last
 
 
 def _meant(

@@ -50,7 +50,7 @@ def _lay(r: DraftRound, sides: int, tops: dict[int, Point], below: Laid | None, 
     made = r.worked.made[::-1] if r.worked.turned else r.worked.made
     if not made:
         return Laid(below.tops if below else {}, below.corner if below else None)
-    radius = max(r.entry.radius, ring + 0.3)
+    radius = max(r.entry.drawn, ring + 0.3)
     if r.worked.line:
         return _row(r) if sides != 1 else _half_square(r, ring)
     if r.entry.straight:
@@ -70,7 +70,7 @@ def _row(r: DraftRound) -> Laid:
     """A row as a row: the stitches side by side at its height, right side facing."""
     made = r.worked.made[::-1] if r.worked.turned else r.worked.made
     middles, length = _middles(made)
-    y = r.entry.radius
+    y = r.entry.drawn
     places = [(length / 2 - x, y) for x in middles]
     here = {m.number: p for m, p in zip(made, places, strict=True)}
     base = {m.number: (p[0], y - r.entry.height) for m, p in zip(r.worked.extra, _spread(r, length), strict=False)}
@@ -83,7 +83,7 @@ def _half_square(r: DraftRound, ring: float) -> Laid:
     middles, length = _middles(made)
     corner = r.worked.corners[0] if r.worked.corners else len(made) // 2
     apex = middles[len(made) - 1 - corner if r.worked.turned else corner]
-    reach = max(r.entry.radius, ring + 0.3) * 2**0.5
+    reach = max(r.entry.drawn, ring + 0.3) * 2**0.5
     places = []
     for x in middles:
         t = x / apex if x <= apex else (x - apex) / (length - apex)
@@ -114,10 +114,10 @@ def _oblong(r: DraftRound, made: list[Made], tops: dict[int, Point]) -> Laid:
     offset = atan2(y, x) / (2 * pi)
     corners = sorted(len(made) - 1 - c if r.worked.turned else c for c in r.worked.corners)
     if len(corners) == 4:
-        places = _on_rectangle(made, corners, middles, length, half, r.entry.radius, known)
+        places = _on_rectangle(made, corners, middles, length, half, r.entry.drawn, known)
         here.update((m.number, p) for m, p in zip(made, places, strict=True))
         return Laid(here, None)
-    places = [_on_oblong(s + offset, half, r.entry.radius) for s in shares]
+    places = [_on_oblong(s + offset, half, r.entry.drawn) for s in shares]
     here.update((m.number, p) for m, p in zip(made, places, strict=True))
     return Laid(here, None)
 

@@ -131,3 +131,72 @@ def test_the_ring_is_no_stitch() -> None:
     for words in ("9 hdc into the centre", "9 hdc into the centre of a magic ring"):
         made = analyse(f"Terms: US\nRnd 1: {words}").draft.rounds[0].worked.made
         assert {m.feet for m in made} == {(RING,)}
+
+
+def rounds(found: Analysis) -> list[dict[str, int]]:
+    return [{**r.worked.counts(), **r.worked.spaces()} for r in found.draft.rounds]
+
+
+def test_a_spiral_stays_one_until_a_join() -> None:
+    found = analyse(
+        "Terms: US\nRnd 1: 7 hdc in magic ring, do not join\nRnd 2: 2 hdc in each st around (14 hdc)\n"
+        "Rnd 3: *hdc in next st, 2 hdc in next st; rep from * around, join with sl st (21 hdc)\n"
+        "Rnd 4: ch 1, *hdc in next 2 sts, 2 hdc in next st; rep from * around (28 hdc)"
+    )
+    assert [r.worked.closed for r in found.draft.rounds] == [False, False, True, True]
+
+
+@pytest.mark.parametrize("join", ["join", "ending with sl st in first pc", "ending last rep with sl st in first pc"])
+@pytest.mark.parametrize(
+    ("first", "others", "kind"),
+    [
+        ("beg pc", "3-dc pc", "dc3-pc"),
+        ("beg bobble", "6-hdc bobble", "hdc6-bobble"),
+        ("ch 3, 3-dc pc (counts as first 4-dc pc)", "4-dc pc", "dc4-pc"),
+        ("ch 4, 2-tr puff", "3-tr puff", "tr3-puff"),
+    ],
+)
+def test_what_begins_a_round_has_the_legs_of_the_others(first: str, others: str, kind: str, join: str) -> None:
+    found = analyse(
+        f"Terms: US\nRnd 1: ch 5, join; {first} in ring, ch 2, *{others} in ring, ch 2; rep from * 5 more times; {join}"
+    )
+    assert rounds(found) == [{kind: 7, "ch-2": 7}]
+
+
+@pytest.mark.parametrize("join", ["join", "ending with sl st in first hdc", "ch 4, join", "ch 4, sk last 2 sts, join"])
+def test_the_join_stands_for_the_last_stitch_of_a_mesh(join: str) -> None:
+    mesh = "Rnd 2: ch 1, hdc in same st, *ch 4, sk 2 sts, hdc in next st; rep from * around"
+    found = analyse(f"Terms: US\nRnd 1: 15 dc in ring; join\n{mesh}; {join}\nRnd 3: 5 sc in each ch-4 sp around")
+    assert rounds(found)[1:] == [{"hdc": 5, "ch-4": 5}, {"sc": 25}]
+    assert not [f for f in found.findings if f.severity == "stop"]
+
+
+def test_the_last_loop_is_held_where_the_first_one_hangs() -> None:
+    loops = "Rnd 2: *ch 6, sk next 3 sts, sc in next st; rep from * around; join"
+    assert rounds(analyse(f"Terms: US\nRnd 1: 16 dc in ring; join\n{loops}"))[1] == {"ch-6": 4, "sc": 4}
+
+
+@pytest.mark.parametrize("end", ["join", "to last 2 sts, ch 5, join"])
+def test_loops_over_corners_that_are_stitches_leave_nothing(end: str) -> None:
+    square = "Terms: US\nRnd 1: ch 1, 4 sc in ring; join\nRnd 2: ch 1, 3 sc in each st around; join (12 sc)\n"
+    end = f"around; {end}" if end == "join" else f"around {end}"
+    found = analyse(f"{square}Rnd 3: ch 1, sc in same st, *ch 5, sk 2 sts, sc in next st; rep from * {end}")
+    assert rounds(found)[2] == {"sc": 4, "ch-5": 4}
+    assert not {"MR202", "MR203", "MR204"} & {f.code for f in found.findings}
+
+
+def test_a_round_behind_petals_lies_as_far_out_as_what_it_stands_on() -> None:
+    rose = (
+        "Terms: US\nRnd 1: ch 1, 15 sc in magic ring; join\nRnd 2: *ch 3, sk 2 sts, sl st in next st; rep from * around\n"
+        "Rnd 3: (sc, hdc, 2 dc, hdc, sc) in each ch-3 sp around\n"
+        "Rnd 4: behind petals, *ch 4, sl st in next sl st of rnd 2; rep from * around\n"
+        "Rnd 5: (sc, hdc, 4 dc, hdc, sc) in each ch-4 sp around\n"
+        "Rnd 6: behind petals, *ch 6, sl st in next sl st of rnd 4; rep from * around"
+    )
+    found = analyse(rose)
+    assert [r.worked.onto for r in found.draft.rounds] == [0, 1, 2, 2, 4, 4]
+    radii = [r.entry.radius for r in found.draft.rounds]
+    assert radii[3] == pytest.approx(radii[1] + 0.25)
+    assert radii[5] < radii[4]
+    assert not [f for f in found.findings if f.code in ("MR501", "MR502")]
+    assert found.size is not None and found.size.side_to_side > 2 * radii[5] * found.draft.gauge.width_mm

@@ -84,12 +84,20 @@ def _sound(r: DraftRound) -> bool:
 
 
 def _numbers(look: Look) -> str:
+    """What is amiss: in this round; or before it, where it gains as much as it should and that shows only now."""
     e = look.round.entry
+    cups = e.verdict == "cups"
+    wanted = e.straight + e.constant[0 if cups else 1] * e.radius
+    has = e.fullness[1 if cups else 0] * wanted
+    own = e.needed - e.growth if cups else e.growth - e.needed
+    if 4 * own < abs(wanted - has):
+        return (
+            f"its edge of about {has:.0f} stitch widths lies where flat fabric has about {wanted:.0f}. "
+            f"Most of the {'lack' if cups else 'excess'} came with the rounds before."
+        )
     got, want = round(e.growth), round(e.needed)
-    numbers = f"its edge gains {got} stitch widths, and lying flat wants about {want}."
-    if got == want or (got > want) == (e.verdict == "cups"):  # what is amiss was there before and shows now
-        numbers += f" The {'lack' if e.verdict == 'cups' else 'excess'} came with the rounds before."
-    return numbers
+    gains = f"gains {got} stitch width{'s' * (got != 1)}" if got > 0 else f"loses {-got}" if got else "gains nothing"
+    return f"its edge {gains}, and to lie flat it would gain about {want}."
 
 
 def explain(look: Look) -> str:

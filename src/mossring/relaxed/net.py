@@ -146,7 +146,7 @@ class _Knotter:
             last = m.number
             edge.append(m)
             self._point(m)
-            self.radius[m.number] = r.entry.radius
+            self.radius[m.number] = r.entry.drawn
             self.turned[m.number] = done.turned
         if not edge:
             return

@@ -37,12 +37,13 @@ def growth_constant(sides: int) -> float:
 
 @dataclass(frozen=True, slots=True)
 class Entry:
-    """One round in the ledger; lengths in stitch widths.
+    """One round in the ledger, on the round that it stands on; lengths in stitch widths.
 
     edge: (without chains, with chains at full length). height: at mid side. radius: centre to mid side.
     growth, needed: edge gained, and what flat fabric gains at this height. fullness: interval.
     openness: share of stitches of this and the two rounds before that stand in spaces, or between stitches.
-    extent: the radius as it will measure: stitches in spaces stand lower than the ledger takes them.
+    extent: the radius as it will measure: stitches in spaces stand lower than the ledger takes them. drawn: the
+    radius at which it is drawn: outside all rounds before it, though it may stand on a lower one.
     straight: edge that a foundation chain has before any round. flat_piece: worked in rows, never judged.
     """
 
@@ -60,6 +61,7 @@ class Entry:
     straight: float = 0.0
     flat_piece: bool = False
     extent: float = 0.0
+    drawn: float = 0.0
 
 
 def start_radius(begin: Begin) -> float:
@@ -74,8 +76,10 @@ def enter(
     begin: Begin,
     sides: int,
     gauge: Gauge,
+    outside: float = 0.0,
 ) -> Entry:
-    """The ledger entry of a round, given the entries before it."""
+    """The ledger entry of a round. below: the round it stands on; earlier: that one's entry and those that it stands
+    on, innermost first; outside: how far out rounds before it are drawn that it doesn't stand on."""
     before = earlier[-1] if earlier else None
     solid, chains = _edge(done)
     least = solid - _scalloped(done.made, gauge)
@@ -118,6 +122,7 @@ def enter(
         straight,
         flat_piece,
         extent,
+        max(before.drawn if before else start_radius(begin), outside) + height,
     )
 
 

@@ -449,6 +449,13 @@ class Edge:
             if k in self.used:
                 runs.append([])
             runs[-1].append(k)
-        if not self.line and len(runs) > 1 and runs[0] and runs[-1] and self.made[0].kind != "ch" and 0 not in self.used:
+        if (
+            not self.line
+            and len(runs) > 1
+            and runs[0]
+            and runs[-1]
+            and self.made[0].kind != "ch"
+            and 0 not in self.used
+        ):
             runs[0] = runs.pop() + runs[0]
         return [r for r in runs if r]

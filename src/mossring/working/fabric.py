@@ -103,8 +103,8 @@ class WorkedRound:
     first, in the direction of work (empty: the ring); below_corners: numbers of its corners. extra: what of
     that edge no round made: foundation, row ends. hook: index of the place in which the hook stands when the
     round is closed. corners: indices of the corners. turned: worked against the direction of round 1. line:
-    it is a row. acts: loops parked and picked up. unworked, left: how many stitches of the round before were
-    left by oversight, and their numbers.
+    it is a row. onto: the number of the round it stands on (0: none). acts: loops parked and picked up.
+    unworked, left: how many stitches of the round before were left by oversight, and their numbers.
     """
 
     number: int
@@ -117,6 +117,7 @@ class WorkedRound:
     turned: bool = False
     closed: bool = True
     line: bool = False
+    onto: int = 0
     unworked: int = 0
     left: list[int] = field(default_factory=list)
     yarn: str = ""

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from bisect import bisect
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
@@ -94,6 +96,7 @@ def work_round(
     last = done.made[-1].kind if done.made else ""
     if (worker.hook_on_space and last == "ch") or (worker.loop_from and last == "slst"):
         done.hook = len(done.made) - 1
+    done.onto = _onto(done, state.past)
     _settle(done, edge, before)
     return replace(
         state,
@@ -173,6 +176,23 @@ def _said(tree: RoundTree) -> set[int]:
     """The counts of stitches that a round states."""
     others = ("ch", "sps", "corners", "groups")
     return {s.n for s in tree.stated if not s.per_side and not s.what.startswith(others)}
+
+
+_SHARE = 4
+"""A round stands on the last one that has one in so many of its feet: others reach down, or catch what lies over."""
+
+
+def _onto(done: WorkedRound, past: Sequence[WorkedRound]) -> int:
+    """The number of the round that a round stands on: mostly the one before it; behind petals, one further down."""
+    edge = done.below[0].round if done.below and not done.extra else 0
+    top = edge or len(past)
+    begins = [r.made[0].number if r.made else r.number for r in past[:top]]
+    feet = [foot for m in done.made for foot in m.feet if foot != RING]
+    deep = sum(foot < begins[-1] for foot in feet) if begins else 0
+    if _SHARE * (len(feet) - deep) >= len(feet):
+        return top
+    held = Counter(bisect(begins, foot) for foot in feet)
+    return max((number for number, n in held.items() if _SHARE * n >= len(feet)), default=top)
 
 
 def _settle(done: WorkedRound, edge: Edge, before: WorkedRound | None) -> None:

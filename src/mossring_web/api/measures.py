@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import asdict
 
 from mossring.draft import Draft, work_draft
-from mossring.shape import Size, heat_caution, plan, read_yarn, size_of, sizes, used
+from mossring.shape import Size, heat_caution, plan, read_yarn, sizes, used
 from mossring.shape.gauge import DEFAULT_HOOK_MM, measurements
 from mossring.shape.hooks import hook_mm
 from mossring.shape.learned import predicted
@@ -16,8 +16,6 @@ _KINDS = ("sc", "hdc", "dc", "tr")
 
 def measures(text: str, wanted_mm: float) -> dict[str, object]:
     draft = work_draft(text)
-    last = draft.rounds[-1] if draft.rounds else None
-    size = size_of(last.entry, draft.shape, draft.gauge) if last and last.worked.made else None
     return {
         "terms": draft.dialect,
         "rounds": len(draft.rounds),
@@ -27,7 +25,7 @@ def measures(text: str, wanted_mm: float) -> dict[str, object]:
         ],
         "predicted": [_across(draft, k) for k in range(len(draft.rounds))],
         "fit": _fit(draft),
-        "size": _size(draft, size) if size else None,
+        "size": _size(draft, draft.size) if draft.size else None,
         "plan": _plan(draft, wanted_mm),
         "yarn": [asdict(u) for u in used(draft.doc, [r.worked for r in draft.rounds], draft.gauge)],
         "cautions": _cautions(draft),
