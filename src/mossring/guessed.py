@@ -54,7 +54,7 @@ def guess_shape(doc: Document, work: Work) -> Draft:
             return _oblong(draft, n)
     circle = work(Shape("circle", 0))
     told = titled or _told_shape(circle, work)
-    return _oblong(work(told), told.sides) if told else circle
+    return _oblong(work(told), told.sides) if told else _no_circle(circle)
 
 
 def _begun_with(draft: Draft, n: int) -> Shape | None:
@@ -78,6 +78,15 @@ def _oblong(draft: Draft, n: int) -> Draft:
     """The draft, as a rectangle where it has four corners about a foundation chain."""
     if n == RECTANGLE and draft.doc.begin.kind == "foundation":
         draft.shape = Shape("rectangle", n)
+    return draft
+
+
+def _no_circle(draft: Draft) -> Draft:
+    """The draft, as what it is where it has no corners and doesn't grow from one point."""
+    if draft.rounds and draft.rounds[-1].entry.flat_piece:
+        draft.shape = Shape("piece in rows", 0)
+    elif draft.rounds and draft.rounds[-1].entry.straight:
+        draft.shape = Shape("oval", 0)
     return draft
 
 

@@ -24,6 +24,7 @@ _DOUBTFUL = 6
 _LONG = 4000
 """Characters of a round past which no mend is looked for: it isn't a round that somebody wrote."""
 _LEVEL = 5
+_UNEVEN = ("cups", "ruffles")
 _SILENT = "no rule speaks of it by itself"
 _MAY_UPSET = "MR406"
 """Odd, and meant or not: where its mend clears up a later round it was not."""
@@ -298,8 +299,26 @@ class _Collector:
         if f.family == _LEVEL:
             return self._levels(fix, f, index, trial), True
         right = not any(g.code == f.code for g in raw(trial, index)) if fix.states else not _serious(trial, index)
+        if right and not fix.states:
+            right = self._bettered(trial if len(trial.rounds) == len(self.draft.rounds) else fix, f, index)
         follows = right and (fix.states or index + 1 >= len(trial.rounds) or not _serious(trial, index + 1))
         return fix if right else None, follows
+
+    def _bettered(self, mend: Fix | Draft, f: Finding, index: int) -> bool:
+        """Whether a motif with a mend in it has fewer mistakes, the whole of it, and lies no worse anywhere, unless it
+        is by the count that the mended round states."""
+        trial = mend if isinstance(mend, Draft) else self._work(apply(self.text, mend.edits))
+        had = [_serious(self.draft, k) for k in range(len(self.draft.rounds))]
+        has = [_serious(trial, k) for k in range(len(trial.rounds))]
+        if len(has) < len(had) or sum(has) > sum(had) - (f.severity != "hint"):
+            return False
+        counted = bool(self.draft.rounds[index].tree.stated) and any(Look(self.draft, index).mismatches())
+        return counted or not self._lies_worse(trial)
+
+    def _lies_worse(self, trial: Draft) -> bool:
+        """Whether a round of a tried text, as long as this one, cups or ruffles that lay flat before."""
+        pairs = zip(self.draft.rounds, trial.rounds, strict=False)
+        return any(b.entry.verdict in _UNEVEN and a.entry.verdict not in _UNEVEN for a, b in pairs)
 
     def _followed(self, index: int) -> bool:
         """Whether a round follows in which a mend can be seen to be right, and that is no great work."""
@@ -321,6 +340,8 @@ class _Collector:
         late = fix.way in ("height", "plain") and last in ("flat", "unknown")
         allowed = ("flat", "unknown", "blocks out") if late else ("flat", "unknown")
         if any(r.entry.verdict not in allowed for r in trial.rounds[index:]):
+            return None
+        if self._lies_worse(trial):
             return None
         text = apply(self.text, fix.edits)
         for k in range(len(trial.rounds)):

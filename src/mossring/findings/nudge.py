@@ -78,7 +78,7 @@ def _numbers(text: str, body: Sequence[Node]) -> Iterator[Number]:
 
 def _number_in(text: str, span: Span) -> Number | None:
     a, b = span
-    m = re.search(r"(?<![\d-])\d+(?!\d|[ -]?ch\b)", text[a:b])
+    m = re.search(r"(?<![\d-])\d+(?!\d|[ -]?ch\b|(?:st|nd|rd|th)\b)", text[a:b])
     if m and not re.search(r"ch[- ]?$", text[: a + m.start()]):
         return a + m.start(), a + m.end(), int(m.group()), "{}"
     times = re.match(r"(once|twice|thrice)( more)?", text[a:b], re.IGNORECASE)

@@ -23,13 +23,13 @@ POLYGONS = {
     "nonagon": 9,
 }
 """Polygons by name, with their sides."""
-SHAPES = POLYGONS | {"rectangle": 4, "half square": 1}
-"""Shapes by name, with their sides."""
+SHAPES = POLYGONS | {"rectangle": 4, "half square": 1, "oval": 0, "piece in rows": 0}
+"""Shapes by name, with their sides. An oval is an oblong with round ends."""
 
 
 @dataclass(frozen=True, slots=True)
 class Shape:
-    """What a motif is to become. sides: 0 for a circle; squares_off: it begins as a circle."""
+    """What a motif is to become. sides: 0 for a circle, an oval, a piece in rows; squares_off: it begins as a circle."""
 
     name: str
     sides: int
@@ -54,6 +54,7 @@ def read_shape(value: str) -> Shape | None:
     v = " ".join(value.lower().replace("-", " ").split())
     if v in ("circle", "round", "spiral"):
         return Shape("circle", 0)
+    v = "piece in rows" if v in ("rows", "in rows") else v
     if v in SHAPES:
         return Shape(v, SHAPES[v])
     if m := re.fullmatch(r"circle to (?:an? )?(.+)", v):

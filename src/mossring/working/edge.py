@@ -77,6 +77,12 @@ class Edge:
         """Where this side ends, excluded: the far end of a foundation chain on the way out, else the round's end."""
         return self.end if self.far is None or self.pos > self.far else min(self.end, self.far + 1)
 
+    def end_is_used(self, target: Target) -> bool:
+        """Whether the far end of a foundation chain has just been worked by a count along the first side, so that what
+        comes in `last ch` has none left: the other side is longer."""
+        there = self.far is not None and self.pos == self.far + 1 == self.last + 1
+        return there and target.kind == "chain" and self.far is not None and self.end - self.pos > 1
+
     def matches(self, u: int, target: Target) -> bool:
         return self.fits(self.made[u % len(self.made)], u, target)
 

@@ -30,6 +30,8 @@ def find(w: Worker, where: Where) -> int:
         look(w, where, len(edge.made) if mode == "last" else len(edge.corners))
     if target.kind == "ring":
         raise UnworkableError("no ring", where.span)
+    if mode == "last" and edge.end_is_used(target):
+        raise _missing(w, where, target)
     if mode == "last" and target.kind not in ("gap", "group", "between"):
         places = edge.last_places(target, 1)
         if places[0] < edge.across or edge.is_between(places[0], target):
