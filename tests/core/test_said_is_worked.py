@@ -187,7 +187,8 @@ def test_loops_over_corners_that_are_stitches_leave_nothing(end: str) -> None:
 
 def test_a_round_behind_petals_lies_as_far_out_as_what_it_stands_on() -> None:
     rose = (
-        "Terms: US\nRnd 1: ch 1, 15 sc in magic ring; join\nRnd 2: *ch 3, sk 2 sts, sl st in next st; rep from * around\n"
+        "Terms: US\nRnd 1: ch 1, 15 sc in magic ring; join\n"
+        "Rnd 2: *ch 3, sk 2 sts, sl st in next st; rep from * around\n"
         "Rnd 3: (sc, hdc, 2 dc, hdc, sc) in each ch-3 sp around\n"
         "Rnd 4: behind petals, *ch 4, sl st in next sl st of rnd 2; rep from * around\n"
         "Rnd 5: (sc, hdc, 4 dc, hdc, sc) in each ch-4 sp around\n"
@@ -199,4 +200,5 @@ def test_a_round_behind_petals_lies_as_far_out_as_what_it_stands_on() -> None:
     assert radii[3] == pytest.approx(radii[1] + 0.25)
     assert radii[5] < radii[4]
     assert not [f for f in found.findings if f.code in ("MR501", "MR502")]
-    assert found.size is not None and found.size.side_to_side > 2 * radii[5] * found.draft.gauge.width_mm
+    assert found.size is not None
+    assert found.size.side_to_side > 2 * radii[5] * found.draft.gauge.width_mm

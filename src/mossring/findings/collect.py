@@ -13,10 +13,12 @@ from mossring.notation.tree import Node, Repeat, Work
 from mossring.stitches import term
 
 MOST_FINDINGS = 120
-_SKEWED = ("MR401", "MR402", "MR403", "MR405")
+_SKEWED = ("MR401", "MR402", "MR403", "MR404", "MR405")
 """Uneven rounds: where no mend is found, what stands on them means little."""
 _TRIALS = 12_000
 """How many stitches are worked in search of mends: more would be felt while typing."""
+_LEFT = 3
+"""One part in so many of what may still be worked is left by a mistake to those behind it."""
 _TRIAL_COST = 300
 """What a trial costs in stitches however small the round is."""
 _DOUBTFUL = 6
@@ -74,8 +76,8 @@ def _one_each(look: Look, found: list[Finding]) -> list[Finding]:
             return by[1] + [f for f in by[7] if not (kinds_told and f.code == "MR702")] + serious[:1]
     for family in (2, 4):
         serious = [f for f in by[family] if f.severity == "warn"]
-        if serious:
-            return by[1] + by[7] + serious[:1]
+        if serious:  # what a corner lacks is why the sides beside it differ
+            return by[1] + by[7] + [next((f for f in serious if f.code == "MR402"), serious[0])]
     return found
 
 
@@ -113,7 +115,9 @@ class _Collector:
         return kept[:MOST_FINDINGS]
 
     def _round(self, index: int, r: DraftRound) -> list[Finding]:
-        kept = [self._as_mended(index, f) for f in raw(self.draft, index) if self._stands(index, f)]
+        found = raw(self.draft, index)
+        kept = [self._as_mended(index, f) for f in found if self._stands(index, f)]
+        kept += self._uncovered(index, found, kept)
         if self.miscounted == index - 1 and any(f.code == "MR201" and f.severity == "stop" for f in kept):
             kept = [f for f in kept if f.family == 1]  # a place is missing where there were not what was stated
             self.broken = True
@@ -174,10 +178,28 @@ class _Collector:
         """A finding in the numbers that it has once earlier mistakes are mended."""
         if self.world is self.draft or f.family == 1:
             return f
-        mine, theirs = self.draft.rounds[index].line, self.world.rounds[index].line
         g = next(g for g in raw(self.world, index) if g.code == f.code)
-        if mine.text != theirs.text or g.message == f.message:
-            return f
+        return f if g.message == f.message else self._from_mended(index, g) or f
+
+    def _uncovered(self, index: int, found: Sequence[Finding], kept: Sequence[Finding]) -> list[Finding]:
+        """Mistakes of a round's own that a mere consequence of earlier ones hides: they show once those are mended, in
+        a round that works well but for them."""
+        if self.broken or self.world is self.draft or kept or index >= len(self.world.rounds):
+            return []
+        if self.world.rounds[index].worked.troubles:  # the mend may be another
+            return []
+        if not any(f.severity == "stop" and 1 < f.family < _LEVEL for f in found):
+            return []
+        codes = {f.code for f in found}
+        own = [g for g in raw(self.world, index) if g.severity == "stop" and 1 < g.family < _LEVEL]
+        return [f for g in own if g.code not in codes and (f := self._from_mended(index, g))]
+
+    def _from_mended(self, index: int, g: Finding) -> Finding | None:
+        """A finding of the world with earlier mistakes mended, where it stands in the text; None where the mends changed
+        the words of its round."""
+        mine, theirs = self.draft.rounds[index].line, self.world.rounds[index].line
+        if mine.text != theirs.text:
+            return None
         there = _Collector(self.world)
         there.spent, there.spent_on_lie = self.spent, self.spent_on_lie
         there._try_fixes(g, index)
@@ -189,7 +211,7 @@ class _Collector:
             if all(theirs.at <= e.start <= theirs.at + len(theirs.text) for e in x.edits)
         ]
         why = f"That is with round {self.first_mended} mended. {g.why}".strip()
-        return Finding(g.code, g.severity, g.round, f.start, f.end, g.message, why, fixes)
+        return Finding(g.code, g.severity, g.round, g.start + by, g.end + by, g.message, why, fixes)
 
     def _mend(self, serious: list[Finding], index: int) -> None:
         """Carry the mend of a round's words on into the world that later rounds are judged by."""
@@ -268,6 +290,7 @@ class _Collector:
         cost = _TRIAL_COST + sum(len(x.worked.made) for x in rest) + len(r.line.text) // 4 + nested**2
         # mends of how it lies leave enough for wrong counts
         most = _TRIALS if f.family == _LEVEL else _TRIALS + min(self.spent_on_lie, _TRIALS // 2)
+        most -= (most - self.spent) // _LEFT  # for mistakes further on
         second_best: list[Fix] = []  # the round comes right, but not the one that follows it
         for fix in f.propose:
             if len(f.fixes) >= f.most or self.spent >= most or len(second_best) >= _DOUBTFUL:

@@ -43,7 +43,7 @@ def number_edits(look: Look, sign: int = 0) -> Iterator[Fix]:
 
 def lopsided(body: Sequence[Node]) -> list[Span]:
     """The groups about a chain that have more stitches on one side of it: likely slips."""
-    halves = [(n, _corner_halves(n)) for n in _nodes(body) if isinstance(n, Work)]
+    halves = [(n, _corner_halves(n)) for n in nodes_in(body) if isinstance(n, Work)]
     return [(h[0].span[0], h[1].span[1]) for _, h in halves if h and h[0].n != h[1].n]
 
 
@@ -62,7 +62,7 @@ Number = tuple[int, int, int, str]
 def _numbers(text: str, body: Sequence[Node]) -> Iterator[Number]:
     """The numbers that say how many: stitches, places, times (not chain lengths)."""
     seen: set[Span] = set()
-    for node in _nodes(body):
+    for node in nodes_in(body):
         span = None
         if isinstance(node, Make):
             span = node.span
@@ -76,9 +76,13 @@ def _numbers(text: str, body: Sequence[Node]) -> Iterator[Number]:
             yield found
 
 
+_PLACES = re.compile(r"(?<=next )\d+(?= ch(?:s|ains?)?\b(?!-| sp| loop| lp))", re.IGNORECASE)
+"""How many chains of a foundation are worked into: no length of a space."""
+
+
 def _number_in(text: str, span: Span) -> Number | None:
     a, b = span
-    m = re.search(r"(?<![\d-])\d+(?!\d|[ -]?ch\b|(?:st|nd|rd|th)\b)", text[a:b])
+    m = _PLACES.search(text[a:b]) or re.search(r"(?<![\d-])\d+(?!\d|[ -]?ch\b|(?:st|nd|rd|th)\b)", text[a:b])
     if m and not re.search(r"ch[- ]?$", text[: a + m.start()]):
         return a + m.start(), a + m.end(), int(m.group()), "{}"
     times = re.match(r"(once|twice|thrice)( more)?", text[a:b], re.IGNORECASE)
@@ -90,7 +94,7 @@ def _number_in(text: str, span: Span) -> Number | None:
 
 def _without_number(text: str, body: Sequence[Node]) -> Iterator[Number]:
     """Stitches told without a number, one in a place that is named: `tr in last tr`."""
-    for node in _nodes(body):
+    for node in nodes_in(body):
         make = node.group[0] if isinstance(node, Work) and len(node.group) == 1 else None
         if isinstance(node, Work) and node.where.said and isinstance(make, Make) and make.n == 1:
             at = make.span[0]
@@ -99,7 +103,7 @@ def _without_number(text: str, body: Sequence[Node]) -> Iterator[Number]:
 
 
 def _chain_lengths(text: str, body: Sequence[Node]) -> Iterator[Number]:
-    for node in _nodes(body):
+    for node in nodes_in(body):
         m = re.search(r"\d+", text[node.span[0] : node.span[1]]) if isinstance(node, Chain) else None
         if m:
             at = node.span[0]
@@ -110,7 +114,7 @@ def chain_edits(look: Look, chains: int) -> Iterator[Fix]:
     """A chain of this length put behind each instruction in turn that has none: where one was left out."""
     line = look.round.line
     word = "ch {}" if re.search(r"\bch[ -]?\d", line.text, re.IGNORECASE) else "{} ch"
-    nodes = list(_nodes(look.round.tree.body))
+    nodes = list(nodes_in(look.round.tree.body))
     for node, after in zip(nodes, [*nodes[1:], None], strict=True):
         if isinstance(node, Work) and not isinstance(after, Chain) and node.span != (0, 0):
             at = line.at + node.span[1]
@@ -121,7 +125,7 @@ def chain_edits(look: Look, chains: int) -> Iterator[Fix]:
 def place_edits(look: Look) -> Iterator[Fix]:
     """The first stitch worked into the next place and not the first or same one: where the starting chain stands."""
     line = look.round.line
-    works = [n for n in _nodes(look.round.tree.body) if isinstance(n, Work)]
+    works = [n for n in nodes_in(look.round.tree.body) if isinstance(n, Work)]
     if works and works[0].where.mode in ("first", "same") and works[0].where.said:
         a, b = works[0].where.span
         m = re.search(r"\b(?:first|same)\b", line.text[a:b], re.IGNORECASE)
@@ -134,21 +138,22 @@ def kind_edits(look: Look, is_kind: str, meant: str) -> Iterator[Fix]:
     """Each instruction that makes one kind of stitch, making another instead: a word of the other dialect."""
     line, dialect = look.round.line, look.draft.dialect
     now, then = term(is_kind, dialect).abbr, term(meant, dialect).abbr
-    for node in _nodes(look.round.tree.body):
+    for node in nodes_in(look.round.tree.body):
         m = re.search(rf"\b{now}\b", line.text[slice(*node.span)]) if isinstance(node, Make) else None
         if m and isinstance(node, Make) and node.stitch == is_kind:
             at = line.at + node.span[0] + m.start()
             yield Fix(f"Make it {then}", (Edit(at, at + len(now), then),))
 
 
-def _nodes(body: Sequence[Node]) -> Iterator[Node]:
+def nodes_in(body: Sequence[Node]) -> Iterator[Node]:
+    """The nodes of a round, outer ones before what they hold."""
     for node in body:
         yield node
         if isinstance(node, Repeat):
-            yield from _nodes(node.body)
+            yield from nodes_in(node.body)
         elif isinstance(node, Work):
-            yield from _nodes(node.group)
-            yield from _nodes(node.also)
+            yield from nodes_in(node.group)
+            yield from nodes_in(node.also)
 
 
 def corner_edits(look: Look, pairs: Sequence[tuple[int, int]] = ()) -> Iterator[Fix]:
@@ -179,7 +184,7 @@ def corner_edits(look: Look, pairs: Sequence[tuple[int, int]] = ()) -> Iterator[
 
 def corner_of(body: Sequence[Node]) -> tuple[Make, Make] | None:
     """The stitches before and after the corner in a round's words, if they stand there once."""
-    return next((h for n in _nodes(body) if isinstance(n, Work) and (h := _corner_halves(n))), None)
+    return next((h for n in nodes_in(body) if isinstance(n, Work) and (h := _corner_halves(n))), None)
 
 
 def _steps(left: int, right: int) -> list[tuple[int, int]]:

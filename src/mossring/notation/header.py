@@ -29,7 +29,7 @@ SHAPES = POLYGONS | {"rectangle": 4, "half square": 1, "oval": 0, "piece in rows
 
 @dataclass(frozen=True, slots=True)
 class Shape:
-    """What a motif is to become. sides: 0 for a circle, an oval, a piece in rows; squares_off: it begins as a circle."""
+    """What a motif is to become. sides: 0 for a circle, oval, piece in rows; squares_off: it begins as a circle."""
 
     name: str
     sides: int

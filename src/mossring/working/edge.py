@@ -325,8 +325,11 @@ class Edge:
         self.last_between = self.between
         self.slipped = True
 
-    def note_passed(self, start: int, stop: int, target: Target) -> None:
-        """Remember what the hook goes over between two places."""
+    def note_passed(self, start: int, stop: int, target: Target, chains: int = 0) -> None:
+        """Remember what the hook goes over between two places. Stitches that so many chains lead over are passed on
+        purpose."""
+        over = [u for u in range(start, stop) if self.at(u).counted] if chains else []
+        bridged = len(over) <= chains
         for u in range(start, stop):
             k = u % len(self.made)
             if self.marks[k] != LEFT:
@@ -344,14 +347,9 @@ class Edge:
             elif target.kind == "st" and target.stitch is not None:
                 self.marks[k] = PASSED
                 self.named.add(target.stitch)
-                self.other_kinds += 1
-
-    def bridge(self, start: int, stop: int, chains: int) -> None:
-        """Stitches that chains on the way to a space lead over are passed on purpose."""
-        over = [u for u in range(start, stop) if self.marks[u % len(self.made)] == LEFT and self.at(u).counted]
-        if len(over) <= chains:
-            for u in over:
-                self.mark(u, PASSED)
+                self.other_kinds += not (chains and bridged)
+            elif chains and bridged and target.is_space and m.counted:
+                self.marks[k] = PASSED
 
     def _within(self, k: int) -> bool:
         """Whether a space lies amid what is worked in one place."""
@@ -419,7 +417,7 @@ class Edge:
         """Whether what lies at the round's end is left as the rest of the round leaves such: by its kind, or
         skipped as often in every repeat."""
         kinds = {self.made[k].kind for k in tail if self.made[k].counted}
-        return bool(kinds) and self.other_kinds > 0 and not kinds & self.named
+        return bool(kinds) and bool(self.named) and not kinds & self.named
 
     def _gaps_only(self, tail: list[int]) -> bool:
         """Whether the round goes into gaps alone and none is left: the groups between them are passed on purpose."""

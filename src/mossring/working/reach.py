@@ -151,9 +151,7 @@ def _arrive(w: Worker, where: Where, u: int, target: Target) -> int:
             w.troubles.append(Trouble("not reached", where.span, data))
     else:
         edge.crossed = False
-        edge.note_passed(edge.pos, u, target)
-        if w.chain and target.is_space:
-            edge.bridge(edge.pos, u, w.chain)
+        edge.note_passed(edge.pos, u, target, w.chain)
         if edge.crossed and w.counting and not any(t.kind == "over the corner" for t in w.troubles):
             w.troubles.append(Trouble("over the corner", (0, 0), {}))
     return u

@@ -21,7 +21,8 @@ def of_trouble(look: Look) -> Iterator[Finding]:
         left = int(str(t.data.get("left", 0)))
         message = f"{look.name} runs past its end here: the edge is used up."
         if left:
-            message = f"{look.name} asks for a place that is not left: {some(left, 'place')} remain before its start."
+            remain = f"{some(left, 'place')} remain{'s' * (left == 1)}"
+            message = f"{look.name} asks for a place that is not left: {remain} before its start."
         why = "A repeat may be worked once too often, or a count along a side too high."
-        yield look.finding(CODE, SEVERITY, t.span, message, why, number_edits(look))
+        yield look.finding(CODE, SEVERITY, t.span, message, why, number_edits(look, -1))
         return

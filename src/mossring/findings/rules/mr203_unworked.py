@@ -24,4 +24,4 @@ def of_trouble(look: Look) -> Iterator[Finding]:
         below = look.below.number if look.below else 0
         message = f"{look.name} leaves {' and '.join(parts)} of round {below} unworked."
         why = "The round ends before it comes round." if spaces else "A side is partly worked and then left."
-        yield look.finding(CODE, SEVERITY, t.span, message, why, number_edits(look))
+        yield look.finding(CODE, SEVERITY, t.span, message, why, number_edits(look, 1))

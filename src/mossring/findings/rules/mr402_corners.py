@@ -13,8 +13,8 @@ from collections.abc import Iterator
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look, some
-from mossring.findings.nudge import chain_edits, number_edits
-from mossring.notation.tree import Work
+from mossring.findings.nudge import chain_edits, nodes_in, number_edits
+from mossring.notation.tree import Chain, Work
 
 CODE = "MR402"
 SEVERITY: Severity = "warn"
@@ -151,11 +151,43 @@ def _without_chain(look: Look, n: int) -> Iterator[Finding]:
     if below is None or len(spaces) != 1 or [below.made[c].kind for c in below.corners] != ["ch"] * n:
         return
     key, many = spaces[0]
-    if many in (1, n - 1):
-        few = "one corner" if many == 1 else "every corner but one"
-        chains = int(key.removeprefix("ch-"))
-        message = f"In {look.name.lower()} {few} has ch {chains}, and the rest have no chain."
-        yield look.finding(CODE, SEVERITY, (0, 0), message, "", chain_edits(look, chains))
+    if many not in (1, n - 1):
+        return
+    chains = int(key.removeprefix("ch-"))
+    message = f"In {look.name.lower()} one corner has ch {chains}, and the rest have no chain."
+    if many == n - 1:
+        message = f"Corner {_which(look)} of {look.name.lower()} has no chain, where the others have ch {chains}."
+    yield look.finding(CODE, SEVERITY, (0, 0), message, _COUNTED, _chained(look, chains))
+
+
+def _chained(look: Look, chains: int) -> Iterator[Fix]:
+    """The corner without a chain worked as the others are, or a chain put in."""
+    line = look.round.line
+    works = [n for n in nodes_in(look.round.tree.body) if isinstance(n, Work) and n.group and n.where.said]
+    whole = next((n for n in works if any(isinstance(inner, Chain) for inner in n.group)), None)
+    for node in works if whole else ():
+        if whole and node.where.targets[:1] and node.where.targets[0].is_space and len(node.group) == 1:
+            a, b = whole.group[0].span[0], whole.group[-1].span[1]
+            start, end = node.group[0].span
+            words = f"({line.text[a:b]})"
+            edit = Edit(line.at + start, line.at + end, words)
+            yield Fix(f"Work “{words}” instead of “{line.text[start:end]}”", (edit,))
+    yield from chain_edits(look, chains)
+
+
+_COUNTED = "Corners are counted from where the round begins."
+
+
+def _which(look: Look) -> int:
+    """Which corner, as the round comes to them, has no chain: the one over the space of the round below into which
+    stitches are worked and no chain lies among them."""
+    done, below = look.round.worked, look.below.worked if look.below else None
+    at = {below.made[c].number for c in below.corners} if below else set()
+    met: dict[int, bool] = {}
+    for k, m in enumerate(done.made):
+        for foot in at.intersection(m.feet):
+            met[foot] = met.get(foot, False) or done.made[(k + 1) % len(done.made)].kind == "ch"
+    return next((n for n, chained in enumerate(met.values(), 1) if not chained), len(at))
 
 
 def _alike(look: Look, odd: int, usual: int) -> Iterator[Fix]:
