@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from mossring.draft import Draft, DraftRound, parked_after, work_draft
 from mossring.findings import Finding, find_all
+from mossring.making import in_the_making, told_already
 from mossring.shape import Size, Verdict
 from mossring.stitches import lookup
 from mossring.stitches.terms import Dialect
@@ -13,12 +14,14 @@ from mossring.stitches.terms import Dialect
 
 @dataclass(slots=True)
 class Analysis:
-    """A draft, its findings in the order of the text, the verdict of its last round, its size."""
+    """A draft, its findings in the order of the text, the verdict of its last round, its size. making: the rounds that
+    are still being written: they have no verdict, nor growth."""
 
     draft: Draft
     findings: list[Finding]
     verdict: Verdict
     size: Size | None
+    making: frozenset[int] = frozenset()
 
     @property
     def stopped(self) -> bool:
@@ -26,12 +29,14 @@ class Analysis:
         return any(f.severity == "stop" for f in self.findings)
 
 
-def analyse(text: str, terms: Dialect | None = None) -> Analysis:
-    """Work a text and judge it. terms: read it in this dialect whatever it says. Never raises."""
+def analyse(text: str, terms: Dialect | None = None, line: int | None = None) -> Analysis:
+    """Work a text and judge it. terms: read it in this dialect whatever it says; line: the one, from 0, that somebody
+    is writing in. Never raises."""
     draft = work_draft(text, terms)
-    last = draft.rounds[-1] if draft.rounds else None
-    verdict: Verdict = last.entry.verdict if last else "unknown"
-    return Analysis(draft, find_all(draft), verdict, draft.size)
+    making = in_the_making(draft, line)
+    made = [r for r in draft.rounds if r.number not in making]
+    findings = [f for f in find_all(draft) if told_already(draft, making, line, f)]
+    return Analysis(draft, findings, made[-1].entry.verdict if made else "unknown", draft.size, making)
 
 
 def as_data(analysis: Analysis) -> dict[str, object]:
@@ -43,7 +48,7 @@ def as_data(analysis: Analysis) -> dict[str, object]:
         "terms": draft.dialect,
         "shape": draft.shape.name,
         "sides": draft.shape.sides,
-        "rounds": [round_data(draft, r) for r in draft.rounds],
+        "rounds": [round_data(draft, r, r.number in analysis.making) for r in draft.rounds],
         "findings": [finding_data(f) for f in analysis.findings],
         "verdict": analysis.verdict,
         "size_mm": {
@@ -56,8 +61,8 @@ def as_data(analysis: Analysis) -> dict[str, object]:
     }
 
 
-def round_data(draft: Draft, r: DraftRound) -> dict[str, object]:
-    """One round as `check --json` gives it."""
+def round_data(draft: Draft, r: DraftRound, making: bool = False) -> dict[str, object]:
+    """One round as `check --json` gives it; in the making it has neither growth nor a verdict yet."""
     done, entry = r.worked, r.entry
     return {
         "number": r.number,
@@ -68,10 +73,11 @@ def round_data(draft: Draft, r: DraftRound) -> dict[str, object]:
         "corners": len(done.corners),
         "closed": done.closed,
         "unworked": done.unworked,
-        "growth": round(entry.growth, 2),
-        "needed": round(entry.needed, 2),
-        "fullness": [round(entry.fullness[0], 3), round(entry.fullness[1], 3)],
-        "verdict": entry.verdict,
+        "making": making,
+        "growth": None if making else round(entry.growth, 2),
+        "needed": None if making else round(entry.needed, 2),
+        "fullness": None if making else [round(entry.fullness[0], 3), round(entry.fullness[1], 3)],
+        "verdict": "unknown" if making else entry.verdict,
         "yarn": done.yarn,
         "parked": parked_after(draft, r),
     }

@@ -54,7 +54,10 @@ def print_report(result: Analysis, text: str) -> None:
         done = r.worked
         counts = ", ".join(f"{n} {k}" for k, n in [*done.counts().items(), *done.spaces().items()])
         sides = f"  [{' '.join(map(str, done.per_side()))} a side]" if done.corners else ""
-        print(f"  {r.line.word} {r.number}: {counts}{sides}  {r.entry.verdict}")
+        told = f"{counts}{sides}  {r.entry.verdict}"
+        if r.number in result.making:
+            told = f"in the making: {counts or 'nothing'} so far"
+        print(f"  {r.line.word} {r.number}: {told}")
     for f in result.findings:
         print_finding(f, text)
     if result.size:

@@ -16,9 +16,9 @@ from mossring.styles import own_style, read_style
 from mossring.writing import Sheet, as_text, write_pattern
 
 
-def answer(text: str) -> dict[str, object]:
-    """Everything the bench shows of a text."""
-    result = analyse(text)
+def answer(text: str, line: int | None = None) -> dict[str, object]:
+    """Everything the bench shows of a text that somebody writes in a line of."""
+    result = analyse(text, line=line)
     draft = result.draft
     size = result.size
     return {
@@ -37,7 +37,7 @@ def answer(text: str) -> dict[str, object]:
         }
         if size
         else None,
-        "rounds": [_round(draft, k) for k in range(len(draft.rounds))],
+        "rounds": [_round(draft, k, r.number in result.making) for k, r in enumerate(draft.rounds)],
         "findings": [finding_data(f) for f in result.findings],
         "drawing": _drawing(draw(draft)),
     }
@@ -157,7 +157,7 @@ def read_in_answer(text: str, terms: Dialect | None) -> dict[str, object]:
     }
 
 
-def _round(draft: Draft, k: int) -> dict[str, object]:
+def _round(draft: Draft, k: int, making: bool) -> dict[str, object]:
     r = draft.rounds[k]
     e = r.entry
     at = r.line.at
@@ -174,10 +174,11 @@ def _round(draft: Draft, k: int) -> dict[str, object]:
         "per_side": r.worked.per_side(),
         "corners": len(r.worked.corners),
         "corner_added": _corner_added(draft, k),
-        "growth": e.growth,
-        "needed": e.needed,
+        "making": making,
+        "growth": None if making else e.growth,
+        "needed": None if making else e.needed,
         "fullness": list(e.fullness),
-        "verdict": e.verdict,
+        "verdict": "unknown" if making else e.verdict,
         "yarn": r.worked.yarn,
         "parked": parked_after(draft, r),
         "spans": spans,

@@ -71,8 +71,14 @@ class SaveIn(Schema):
     text: str = Field(max_length=MOST_TEXT)
 
 
-class AnalyseIn(Schema):
+class TextIn(Schema):
     text: str = Field(max_length=MOST_TEXT)
+
+
+class AnalyseIn(TextIn):
+    """line: the one, from 0, in which somebody writes."""
+
+    line: int | None = Field(default=None, ge=0)
 
 
 class EditOut(Schema):
@@ -100,7 +106,7 @@ class FindingOut(Schema):
 class RoundOut(Schema):
     """One worked round. spans: start, end, start, end ... of the words of each stitch, in working order.
 
-    yarn: the loop that is live at its end; parked: the side on which each parked loop lies (`` if unsaid).
+    making: it is still being written, so it has no verdict, nor growth. yarn: the loop that is live at its end; parked: the side on which each parked loop lies (`` if unsaid).
     """
 
     number: int
@@ -112,8 +118,9 @@ class RoundOut(Schema):
     per_side: list[int]
     corners: int
     corner_added: float | None
-    growth: float
-    needed: float
+    making: bool
+    growth: float | None
+    needed: float | None
     fullness: list[float]
     verdict: Level
     yarn: str

@@ -23,6 +23,7 @@ from mossring_web.api.schemas import (
     ReadInIn,
     ReadInOut,
     SettlingOut,
+    TextIn,
     WriteIn,
 )
 
@@ -38,11 +39,11 @@ _TYPES = {
 
 @router.post("/analyse", response=AnalysisOut, operation_id="analyse")
 def analyse(request: HttpRequest, body: AnalyseIn) -> dict[str, object]:
-    return answer(body.text)
+    return answer(body.text, body.line)
 
 
 @router.post("/settle", response=SettlingOut, operation_id="settle")
-def settle(request: HttpRequest, body: AnalyseIn) -> StreamingHttpResponse:
+def settle(request: HttpRequest, body: TextIn) -> StreamingHttpResponse:
     """How the fabric lies: a line of JSON for each bit of the way, the fabric at rest on the last. Hang up, and it
     stops."""
     lines = (json.dumps(line) + "\n" for line in settling_answer(body.text))
@@ -56,7 +57,7 @@ def pattern(request: HttpRequest, body: PatternIn) -> dict[str, object]:
 
 
 @router.post("/next", response=list[OfferOut], operation_id="nextRounds")
-def next_rounds(request: HttpRequest, body: AnalyseIn) -> list[dict[str, object]]:
+def next_rounds(request: HttpRequest, body: TextIn) -> list[dict[str, object]]:
     """The rounds that could come next, each worked and judged."""
     return offers_answer(body.text)
 

@@ -533,7 +533,7 @@ export interface components {
          * RoundOut
          * @description One worked round. spans: start, end, start, end ... of the words of each stitch, in working order.
          *
-         *     yarn: the loop that is live at its end; parked: the side on which each parked loop lies (`` if unsaid).
+         *     making: it is still being written, so it has no verdict, nor growth. yarn: the loop that is live at its end; parked: the side on which each parked loop lies (`` if unsaid).
          */
         RoundOut: {
             /** Number */
@@ -554,10 +554,12 @@ export interface components {
             corners: number;
             /** Corner Added */
             corner_added: number | null;
+            /** Making */
+            making: boolean;
             /** Growth */
-            growth: number;
+            growth: number | null;
             /** Needed */
-            needed: number;
+            needed: number | null;
             /** Fullness */
             fullness: number[];
             /**
@@ -585,10 +587,15 @@ export interface components {
             /** Measured */
             measured: boolean;
         };
-        /** AnalyseIn */
+        /**
+         * AnalyseIn
+         * @description line: the one, from 0, in which somebody writes.
+         */
         AnalyseIn: {
             /** Text */
             text: string;
+            /** Line */
+            line?: number | null;
         };
         /**
          * LieOut
@@ -655,6 +662,11 @@ export interface components {
             /** Progress */
             progress: number;
             settled?: components["schemas"]["SettledOut"] | null;
+        };
+        /** TextIn */
+        TextIn: {
+            /** Text */
+            text: string;
         };
         /** PairOut */
         PairOut: {
@@ -1421,7 +1433,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AnalyseIn"];
+                "application/json": components["schemas"]["TextIn"];
             };
         };
         responses: {
@@ -1469,7 +1481,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AnalyseIn"];
+                "application/json": components["schemas"]["TextIn"];
             };
         };
         responses: {

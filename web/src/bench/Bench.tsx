@@ -44,7 +44,9 @@ function Work({ motif }: { motif: Motif }) {
   const { units } = useSession();
   const go = useNavigate();
   const save = useAutosave(motif);
-  const answer = useAnalysis(save.text);
+  const [range, setRange] = useState<[number, number]>([0, 0]);
+  const line = useMemo(() => save.text.slice(0, range[1]).split("\n").length - 1, [save.text, range]);
+  const answer = useAnalysis(save.text, line);
   const { analysis } = answer;
   const current = answer.about === save.text;
   const settlement = useSettled(save.text, current && answer.state === "fresh");
@@ -55,7 +57,6 @@ function Work({ motif }: { motif: Motif }) {
   const editor = useRef<EditorHandle>(null);
   const drawing = useRef<HTMLElement>(null);
   const findings = useRef<HTMLElement>(null);
-  const [range, setRange] = useState<[number, number]>([0, 0]);
   const [picked, setPicked] = useState<Chosen | null>(null);
 
   const choose = useCallback((from: number, to: number) => {

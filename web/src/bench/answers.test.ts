@@ -44,7 +44,7 @@ const reply = (k: number, status: number, detail?: string) =>
   act(async () => asked[k]?.reply(status, detail));
 
 describe("the answer to what is typed", () => {
-  const typing = () => renderHook(({ text }) => useAnalysis(text), { initialProps: { text: "Rnd 1" } });
+  const typing = () => renderHook(({ text }) => useAnalysis(text, 0), { initialProps: { text: "Rnd 1" } });
 
   it("is asked for once typing pauses, and says which text it is about", async () => {
     const at = typing();

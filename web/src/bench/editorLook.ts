@@ -35,6 +35,7 @@ export const editorLook = EditorView.theme({
   },
   ".moss-total": { fontWeight: "650", fontSize: "1.08rem" },
   ".moss-side, .moss-corner": { fontSize: "0.98rem", color: "var(--quiet)" },
+  ".moss-making": { gridColumn: "2 / -1", textAlign: "left", paddingLeft: "0.7rem", color: "var(--quiet)" },
   ".moss-level": {
     display: "inline-flex",
     gap: "0.45rem",

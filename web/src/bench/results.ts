@@ -27,6 +27,7 @@ class Result extends GutterMarker {
       r.corner_added,
       r.needed,
       r.verdict,
+      r.making,
       r.fullness,
     ]);
   }
@@ -39,6 +40,10 @@ class Result extends GutterMarker {
     row.title = this.rounds.map(told).join("\n");
     const first = this.rounds[0];
     const several = this.rounds.length > 1 && first;
+    if (last.making) {
+      row.append(cell("total", `${last.stitches}`), cell("making", "so far, in the making"));
+      return row;
+    }
     row.append(
       cell("total", several ? `${first.stitches}–${last.stitches}` : `${last.stitches}`),
       cell("side", sides(last)),
@@ -51,6 +56,7 @@ class Result extends GutterMarker {
 
 /** A round in full, for who rests the pointer on its results. */
 function told(r: Round): string {
+  if (r.growth === null || r.needed === null) return `${r.label}, in the making: ${r.counts || "nothing"} so far.`;
   const corner = r.corner_added === null ? "" : `; each corner adds ${signed(r.corner_added)} stitches`;
   return `${r.label}: ${r.counts}${corner}. The edge grows by ${r.growth.toFixed(1)} stitch widths, flat wants ${r.needed.toFixed(1)}.`;
 }
@@ -70,7 +76,7 @@ function sides(r: Round): string {
 
 /** What each corner added to the edge, over what flat needs of it; for a circle, the whole round's. */
 function corner(r: Round): string {
-  if (r.verdict === "unknown") return "";
+  if (r.verdict === "unknown" || r.growth === null || r.needed === null) return "";
   const n = r.corners || 1;
   const got = r.growth / n;
   return `${signed(got)} of ${(r.needed / n).toFixed(1).replace(/\.0$/, "")}`;

@@ -15,9 +15,10 @@ export type Answer = {
 
 /**
  * The answer to what is typed: asked for on every pause, stale answers dropped, the last good one kept.
- * `behind` shows only when the answer takes long enough to be noticed.
+ * `behind` shows only when the answer takes long enough to be noticed. line: the one that the caret is in, from 0: a
+ * round that is being written there isn't judged before it closes.
  */
-export function useAnalysis(text: string): Answer {
+export function useAnalysis(text: string, line: number): Answer {
   const [answer, setAnswer] = useState<Answer>({ analysis: null, about: "", state: "behind", words: "" });
   const [attempt, setAttempt] = useState(0);
   const asking = useRef<AbortController | null>(null);
@@ -30,7 +31,7 @@ export function useAnalysis(text: string): Answer {
     let again = 0;
     const pause = window.setTimeout(async () => {
       try {
-        const call = client.POST("/api/analyse", { body: { text }, signal: control.signal });
+        const call = client.POST("/api/analyse", { body: { text, line }, signal: control.signal });
         const analysis = await asked(call, text);
         if (!control.signal.aborted) setAnswer({ analysis, about: text, state: "fresh", words: "" });
       } catch (e) {
@@ -49,7 +50,7 @@ export function useAnalysis(text: string): Answer {
       window.clearTimeout(slow);
       window.clearTimeout(again);
     };
-  }, [text, attempt]);
+  }, [text, line, attempt]);
 
   return answer;
 }
