@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from mossring.draft import Draft, DraftRound, parked_after, work_draft
 from mossring.findings import Finding, find_all
 from mossring.making import in_the_making, told_already
-from mossring.shape import Size, Verdict
+from mossring.shape import Size, Verdict, size_at_widest
 from mossring.stitches import lookup
 from mossring.stitches.terms import Dialect
 
@@ -36,7 +36,8 @@ def analyse(text: str, terms: Dialect | None = None, line: int | None = None) ->
     making = in_the_making(draft, line)
     made = [r for r in draft.rounds if r.number not in making]
     findings = [f for f in find_all(draft) if told_already(draft, making, line, f)]
-    return Analysis(draft, findings, made[-1].entry.verdict if made else "unknown", draft.size, making)
+    size = size_at_widest([r.entry for r in made], draft.shape, draft.gauge) if making else draft.size
+    return Analysis(draft, findings, made[-1].entry.verdict if made else "unknown", size, making)
 
 
 def as_data(analysis: Analysis) -> dict[str, object]:

@@ -48,7 +48,7 @@ from mossring.shape import (
     from_gauge,
     read_gauge,
     read_samples,
-    size_of,
+    size_at_widest,
 )
 from mossring.starts import (
     after_one_chain,
@@ -132,11 +132,9 @@ class Draft:
 
     @property
     def size(self) -> Size | None:
-        """What it measures at its widest, once its last round holds anything (behind petals that isn't the widest)."""
-        if not self.rounds or not self.rounds[-1].worked.made:
-            return None
-        widest = max((r.entry for r in self.rounds), key=lambda entry: entry.extent)
-        return size_of(widest, self.shape, self.gauge)
+        """What it measures, once its last round holds anything."""
+        made = self.rounds and self.rounds[-1].worked.made
+        return size_at_widest([r.entry for r in self.rounds], self.shape, self.gauge) if made else None
 
     @property
     def fabric(self) -> Fabric:

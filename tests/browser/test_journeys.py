@@ -96,6 +96,17 @@ def test_the_planted_mistakes_of_the_demo_are_marked_and_mended(demo: Page) -> N
     saved(demo)
 
 
+def test_a_round_being_written_is_judged_when_it_closes(demo: Page) -> None:
+    open_motif(demo, "Second Tenor Panel")
+    draft(demo).click()
+    demo.keyboard.press("Control+End")
+    demo.keyboard.type("\nRnd 5: [(2 dc, ch 2, 2 dc) in corner, dc in each st")
+    expect(demo.get_by_text("so far, in the making")).to_be_visible()
+    expect(demo.get_by_text("How it lies is told once Rnd 5 closes.")).to_be_visible()
+    demo.keyboard.type(" to corner] around")
+    expect(demo.get_by_text("so far, in the making")).to_have_count(0)
+
+
 def test_the_whole_bench_by_keyboard(demo: Page) -> None:
     open_motif(demo, "Second Tenor Panel")
     demo.keyboard.press("Alt+1")

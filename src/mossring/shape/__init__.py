@@ -3,7 +3,7 @@
 from mossring.shape.gauge import Gauge, across_measured, gauge_words, read_gauge
 from mossring.shape.learned import Fit, Sample, fit, from_gauge, read_samples
 from mossring.shape.ledger import Entry, Verdict, bands, enter, growth_constant
-from mossring.shape.size import Size, size_of
+from mossring.shape.size import Size, size_at_widest, size_of
 from mossring.shape.target import Plan, Range, heat_caution, plan, sizes
 from mossring.shape.weights import read_yarn
 from mossring.shape.yarnage import Used, used
@@ -30,6 +30,7 @@ __all__ = [
     "read_gauge",
     "read_samples",
     "read_yarn",
+    "size_at_widest",
     "size_of",
     "sizes",
     "used",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from math import cos, hypot, pi, sqrt
 
@@ -45,3 +46,9 @@ def size_of(entry: Entry, shape: Shape, gauge: Gauge) -> Size | None:
     if sides % 2 == 0:
         return Size(2 * r, 2 * reach, gauge.measured)
     return Size(r + reach, 2 * reach * cos(pi / (2 * sides)), gauge.measured)
+
+
+def size_at_widest(entries: Sequence[Entry], shape: Shape, gauge: Gauge) -> Size | None:
+    """Size of a motif by the round that reaches furthest: behind petals that isn't the last. entries: of its rounds."""
+    widest = max(entries, key=lambda entry: entry.extent, default=None)
+    return size_of(widest, shape, gauge) if widest else None

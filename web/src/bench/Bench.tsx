@@ -49,7 +49,8 @@ function Work({ motif }: { motif: Motif }) {
   const answer = useAnalysis(save.text, line);
   const { analysis } = answer;
   const current = answer.about === save.text;
-  const settlement = useSettled(save.text, current && answer.state === "fresh");
+  const making = analysis?.rounds.find((r) => r.making);
+  const settlement = useSettled(save.text, current && answer.state === "fresh" && !making);
   const settled = settlement.about === answer.about ? settlement.settled : null;
   const [look, setLook] = useState<Look>({ strands: false, strain: false });
   const [space, setSpace] = useState(false);
@@ -217,6 +218,7 @@ function Work({ motif }: { motif: Motif }) {
           <LieLine
             size={analysis?.size ?? null}
             settled={settled}
+            making={making?.label}
             progress={settlement.progress}
             stop={settlement.stop}
             units={units}

@@ -4,13 +4,15 @@ import { length } from "../ui/size";
 type Props = {
   size: Analysis["size"];
   settled: Settled | null;
+  /** The round that is still being written: the fabric comes to rest once it closes. */
+  making: string | undefined;
   progress: number | null;
   stop: () => void;
   units: Units;
 };
 
 /** The size and how the fabric lies: by arithmetic at once, at rest a moment later. */
-export function LieLine({ size, settled, progress, stop, units }: Props) {
+export function LieLine({ size, settled, making, progress, stop, units }: Props) {
   const lie = settled?.lie;
   const across = lie ? lie.across : size?.side_to_side;
   const long = lie ? lie.length : (size?.length ?? 0);
@@ -39,6 +41,7 @@ export function LieLine({ size, settled, progress, stop, units }: Props) {
       ) : (
         lie && <p>{lie.why}</p>
       )}
+      {making && <p>How it lies is told once {making} closes.</p>}
       {lie && <p>{shape(settled, units)}</p>}
     </div>
   );

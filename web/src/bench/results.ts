@@ -56,7 +56,8 @@ class Result extends GutterMarker {
 
 /** A round in full, for who rests the pointer on its results. */
 function told(r: Round): string {
-  if (r.growth === null || r.needed === null) return `${r.label}, in the making: ${r.counts || "nothing"} so far.`;
+  if (r.growth === null || r.needed === null)
+    return `${r.label}, in the making: ${r.counts || "nothing"} so far.`;
   const corner = r.corner_added === null ? "" : `; each corner adds ${signed(r.corner_added)} stitches`;
   return `${r.label}: ${r.counts}${corner}. The edge grows by ${r.growth.toFixed(1)} stitch widths, flat wants ${r.needed.toFixed(1)}.`;
 }

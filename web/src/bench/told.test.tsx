@@ -28,14 +28,19 @@ const lie: Settled["lie"] = {
   strain: [],
 } as unknown as Settled["lie"];
 const settled = (more: Partial<Settled["lie"]>) => ({ lie: { ...lie, ...more } }) as Settled;
-const line = (at: Settled | null, progress: number | null = null, stop = () => undefined) =>
-  render(<LieLine size={size} settled={at} progress={progress} stop={stop} units="cm" />);
+const line = (at: Settled | null, progress: number | null = null, stop = () => undefined, making?: string) =>
+  render(<LieLine size={size} settled={at} making={making} progress={progress} stop={stop} units="cm" />);
 
 describe("the line on size and lie", () => {
   it("has the arithmetic's size until the fabric is at rest", () => {
     line(null);
     expect(screen.getByText("about 15 cm across")).toBeTruthy();
     expect(screen.getByText("by a usual gauge")).toBeTruthy();
+  });
+
+  it("waits for a round that is still being written", () => {
+    line(null, null, () => undefined, "Rnd 3");
+    expect(screen.getByText("How it lies is told once Rnd 3 closes.")).toBeTruthy();
   });
 
   it("then says how it lies, and its corners, and nothing that is not worth a word", () => {
