@@ -45,6 +45,9 @@ ACT_WORDS = frozenset(
         "place",
         "move",
         "put",
+        "slip",
+        "hold",
+        "keep",
         "remove",
         "pick",
         "return",
@@ -112,7 +115,7 @@ def read_act(c: Cursor, fresh: bool = False) -> Act | None:
         while c.token.kind in ("word", "ord", "num") or _another_number(c):  # `mark sts 2, 4, 6 and 8`
             c.i += 1
         return Act("marker", c.span_from(i))
-    return _read_parked(c, i) or _read_yarn(c, i, fresh)
+    return _read_parked(c, i) or _read_held(c, i) or _read_yarn(c, i, fresh)
 
 
 def _another_number(c: Cursor) -> bool:
@@ -121,7 +124,7 @@ def _another_number(c: Cursor) -> bool:
 
 
 def _read_parked(c: Cursor, i: int) -> Act | None:
-    """`drop loop of A to back`, `park A in front`, `place A on marker`, `pick up loop of B`."""
+    """`drop loop of A to back`, `park A in front`, `pick up loop of B`."""
     pick = c.accept_phrase("pick", "up") or c.accept_phrase("return", "to")
     if not pick and not c.accept("drop", "park", "leave"):
         return None
@@ -136,6 +139,30 @@ def _read_parked(c: Cursor, i: int) -> Act | None:
         side = side or {"back": "back", "behind": "back", "front": "front"}.get(c.token.text, "")
         c.i += 1
     return Act("pick up" if pick else "park", c.span_from(i), name, side=side)
+
+
+_HOLDERS = ("marker", "markers", "holder", "pin")
+
+
+def _read_held(c: Cursor, i: int) -> Act | None:
+    """`place loop on marker`, `put live loop of A onto a stitch marker at back`: parked; the yarn that is live, where
+    none is named."""
+    if not c.accept("place", "put", "slip", "leave", "hold", "keep"):
+        return None
+    c.accept("live", "working", "last", "current")
+    held = c.accept("loop", "lp")
+    name = _name(c) if (c.accept("of", "from") or not held) and _is_name(c) else ""
+    on = (held or name) and c.accept("on", "onto", "in")
+    while on and c.accept("locking", "safety", *STITCH_WORDS):
+        pass
+    if not on or not c.accept(*_HOLDERS):
+        c.i = i
+        return None
+    side = ""
+    while c.token.kind == "word" and c.at("in", "at", "to", "back", "behind", "front", "of", "work"):
+        side = side or {"back": "back", "behind": "back", "front": "front"}.get(c.token.text, "")
+        c.i += 1
+    return Act("park", c.span_from(i), name, side=side)
 
 
 def _speaks_of_yarn(c: Cursor) -> bool:

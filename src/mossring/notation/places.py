@@ -369,11 +369,12 @@ def _top(c: Cursor, i: int) -> Where | None:
             c.i = save_stitch
             return Where("next", (read_target(c),), c.span_from(i))
         c.i = save_stitch
-        c.accept(*returning.START_WORDS)
-        c.number()
+        start = c.accept(*returning.START_WORDS)
+        n = c.number()
         if c.accept(*CHAIN_WORDS):
-            c.number()
-            return Where("next", (Target("start"),), c.span_from(i))
+            m = c.number()
+            n = n if m is None else m
+            return Where("next", (Target("start", chains=None if start else n),), c.span_from(i))
         key = c.stitch()
         if key:
             just = c.accept_phrase("just", "made") or c.accept("made")

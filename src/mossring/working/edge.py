@@ -107,12 +107,21 @@ class Edge:
         if kind == "chain":
             return m.kind in ("ch", "fch")
         if kind == "start":
-            return m.start
+            return m.start or bool(target.chains) and self._rises(m, u, target.chains)
         return kind == "centre" and u % len(self.made) in self.centres(target)
 
     def kind_of(self, target: Target) -> str:
         """What kind of place a target is here: in a round without chain spaces a `sp` is a gap between groups."""
         return "gap" if target.kind == "sp" and target.chains is None and not self.has_spaces else target.kind
+
+    def _rises(self, m: Made, u: int, chains: int | None) -> bool:
+        """Whether a space is a chain that rises from a slip stitch, amid a round that begins with no chain: what stands
+        in `top of ch-3` stands in its last one."""
+        return m.chains == chains and m.kind == "ch" and self.at(u - 1).kind == "slst" and not self._begins
+
+    @cached_property
+    def _begins(self) -> bool:
+        return any(m.start for m in self.made)
 
     @cached_property
     def _raised(self) -> frozenset[str]:
@@ -347,7 +356,7 @@ class Edge:
             elif target.kind == "st" and target.stitch is not None:
                 self.marks[k] = PASSED
                 self.named.add(target.stitch)
-                self.other_kinds += not (chains and bridged)
+                self.other_kinds += m.counted and not (chains and bridged)
             elif chains and bridged and target.is_space and m.counted:
                 self.marks[k] = PASSED
 

@@ -100,6 +100,11 @@ def mesh_start(chains: int, after: Sequence[Node], beside: int = 1) -> Label | N
 def _replacing(n: int, following: str | None) -> str:
     if following and n in lookup(following).chains:
         return following
+    return by_height(n)
+
+
+def by_height(n: int) -> str:
+    """The stitch that so many chains are as high as."""
     return _BY_HEIGHT.get(n, "dc" if n > 2 else "sc")
 
 

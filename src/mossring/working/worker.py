@@ -33,7 +33,7 @@ from mossring.working.edge import SKIPPED, SLIPPED, WORKED, Edge
 from mossring.working.fabric import RING, WorkedRound
 from mossring.working.making import Maker
 from mossring.working.opening import fades_out, find_start, open_round
-from mossring.working.starting import first_place, makes
+from mossring.working.starting import by_height, first_place, makes
 
 _PASSED = 8
 """Places that a sweep looks at in a step; what it makes there is counted besides."""
@@ -162,7 +162,7 @@ class Worker(Maker):
         if isinstance(node, Work):
             self._work(node)
         elif isinstance(node, Chain):
-            self.add_chain(node.n, node.span)
+            self._chain_amid(node)
         elif isinstance(node, Repeat):
             passes.repeat(self, node)
         elif isinstance(node, Together):
@@ -205,6 +205,18 @@ class Worker(Maker):
                 u = reach.find(self, where)
                 self.in_place(node.group, u, node.span, target)
             self.counting = False
+
+    def _chain_amid(self, node: Chain) -> None:
+        """Chains amid a round; where they are said to count as a stitch (`sl st in next sc, ch 3 (counts as dc)`), that
+        stands where they rise."""
+        label, below = node.label, self.made[-1] if self.made else None
+        if label is None or label.stitch in (None, "ch") or below is None or not below.feet or self.chain:
+            self.add_chain(node.n, node.span)
+            return
+        assert label.stitch is not None
+        kind = by_height(node.n) if label.stitch == "st" else label.stitch
+        self.make(kind, below.feet, node.span).start = True
+        self.add_chain(label.chains, node.span)
 
     def _hangs(self) -> bool:
         """Whether `3rd ch from hook` is a chain just made, and not the one that all of round 1 stands in."""
@@ -323,7 +335,8 @@ class Worker(Maker):
                     stop = min(stop, edge.end)
                     break
             u += 1
-        edge.pos = max(edge.pos, u)
+        swept = edge.last + 1 if worked and all(t.is_space for _, t in sweeps) else u  # `..., hdc in last 2 sts`
+        edge.pos = max(edge.pos, swept)
         if node.also and not edge.line:
             passes.all_found(node, worked)
 
@@ -407,6 +420,8 @@ class Worker(Maker):
         feet = edge.feet(u)
         gap = edge.between
         part = target.part if target is not None else ""
+        if target is not None and target.kind == "start" and edge.at(u).kind == "ch" and not gap:
+            part = f"ch {edge.at(u).chains}"
         alone = group[0] if group else None
         if target is not None and target.kind == "centre":
             edge.pass_group(u)
@@ -503,7 +518,7 @@ class Worker(Maker):
             elif not edge.line:
                 edge.turn()
         if node.what in ("park", "pick up"):
-            self.acts.append(node)
+            self.acts.append(node if node.yarn else replace(node, yarn=self.yarn))
         if node.yarn and node.what != "park":
             self.end_space()
             self.yarn = node.yarn
