@@ -129,6 +129,8 @@ def read_place(c: Cursor) -> Where:
     if c.at("left", "remaining") and c.ends(1):  # `in each of 2 dc that are left`
         c.i += 1
     deep = read_round_meant(c)
+    if deep and where.mode == "each":  # `in each sc of rnd 1 around`
+        where = replace(where, until=read_until(c) or where.until)
     part = (post and (posts.from_where(c) or post)) or part
     if not part and not deep:
         return where

@@ -34,28 +34,33 @@ class Depths:
 
     def find(self, target: Target, number: int) -> Made | None:
         """The next free place of round `number` that matches, from what lies under the hook's place on."""
+        free = self._free(target, number)
+        return self._take(number, [min(free)])[0] if free else None
+
+    def find_all(self, target: Target, number: int) -> list[Made]:
+        """Every free place of round `number` that matches, in the direction of work from under the hook's place on."""
+        return self._take(number, sorted(self._free(target, number)))
+
+    def _free(self, target: Target, number: int) -> list[tuple[float, int]]:
+        """The free places that match: how far ahead of the hook each lies, and its index."""
         done = self.round(number)
         if done is None or not done.made:
-            return None
-        made = done.made
-        n = len(made)
+            return []
+        made, n = done.made, len(done.made)
         used = self._used.setdefault(number, set())
         looking = Edge(made, done.corners)
         sign = -1 if done.turned != (self.past[-1].turned != self.edge.turned) else 1
         ahead = self._ref(number, sign)
-        best: tuple[float, int] | None = None
-        for i in range(n):
-            if i in used or not looking.fits(made[i], i, target):
-                continue
-            d = (sign * (i - ahead) + _AHEAD) % n
-            if best is None or d < best[0]:
-                best = (d, i)
-        if best is None:
-            return None
-        used.add(best[1])
-        self.taken += 1
-        self._last[number] = (self.edge.pos, best[1])
-        return made[best[1]]
+        fitting = (i for i in range(n) if i not in used and looking.fits(made[i], i, target))
+        return [((sign * (i - ahead) + _AHEAD) % n, i) for i in fitting]
+
+    def _take(self, number: int, places: Sequence[tuple[float, int]]) -> list[Made]:
+        """These places, which are free no longer."""
+        self._used[number].update(i for _, i in places)
+        self.taken += len(places)
+        if places:
+            self._last[number] = (self.edge.pos, places[-1][1])
+        return [self.past[number - 1].made[i] for _, i in places]
 
     def left(self, target: Target, number: int) -> bool:
         """Whether round `number` has such a place still free."""

@@ -250,12 +250,19 @@ class Worker(Maker):
         return number != 0 and number != self.round - 1
 
     def _deep(self, node: Work) -> None:
-        """Into a round further down: the edge below stays as it is."""
-        if node.where.mode == "each":
-            raise UnworkableError("sweep in a lower round", node.where.span)
-        for _ in range(node.where.count):
-            feet = (self._down(node.where.targets[0], node.where),)
-            self._group(node.group, feet, node.span, part=node.where.targets[0].part)
+        """Into a round further down: the edge below stays as it is. `each` is every one that is left there."""
+        where, target = node.where, node.where.targets[0]
+        if where.mode == "each" and where.until is not None and where.until.target is not None:
+            raise UnworkableError("sweep in a lower round", where.span)
+        if where.mode == "each":
+            number = self._round_below(target, where)
+            feet = [m.number for m in self.depths.find_all(target, number)]
+            if not feet:
+                raise UnworkableError("no such place", where.span, target=target, left=0)
+        else:
+            feet = [self._down(target, where) for _ in range(where.count)]
+        for foot in feet:
+            self._group(node.group, (foot,), node.span, part=target.part)
 
     def _down(self, target: Target, where: Where) -> int:
         """The number of the place meant, in whichever round it is."""
@@ -264,13 +271,18 @@ class Worker(Maker):
             u = reach.find(self, replace(where, mode="next", targets=(replace(target, round=0),)))
             self.edge.work(u)
             return self.edge.at(u).number
-        if self.depths.round(number) is None:
-            raise UnworkableError("no such round", where.span, round=number, into=True)
-        reach.look(self, where, self.depths.places(number))
-        found = self.depths.find(target, number)
+        found = self.depths.find(target, self._round_below(target, where))
         if found is None:
             raise UnworkableError("no such place", where.span, target=target, left=0)
         return found.number
+
+    def _round_below(self, target: Target, where: Where) -> int:
+        """The number of the lower round that a place is in, looked through. Raises UnworkableError if there is none."""
+        number = self.round_of(target)
+        if self.depths.round(number) is None:
+            raise UnworkableError("no such round", where.span, round=number, into=True)
+        reach.look(self, where, self.depths.places(number))
+        return number
 
     def round_of(self, target: Target) -> int:
         """The number of the round that a place belongs to (`2 rnds below` counted from this one)."""
