@@ -195,7 +195,9 @@ def _nth_chain(c: Cursor) -> tuple[str, int | None, int | None]:
     of = None
     if c.accept("of"):
         c.accept(*_BEGUN)
-        began = _chain_or_stitch(c)
+        began = _chain_or_stitch(c) if not c.at("next", "each") else _NOWHERE
+        if began == _NOWHERE and c.at("next", "each", *SPACE_WORDS):  # `sc in 2nd ch of next ch-3 sp`
+            return _NOWHERE
         of = began[2]
     return ("chain", nth, of)
 
@@ -241,6 +243,20 @@ def _chain_or_stitch(c: Cursor) -> tuple[str, int | None, int | None]:
     return _NOWHERE
 
 
+def _formed(c: Cursor) -> int:
+    """`to form last ch-2 sp`, `(forms corner ch-3 sp)` behind what closes the round: how long that space is in all."""
+    i = c.i
+    bracketed = c.accept("(")
+    if c.accept_phrase("to", "form") or c.accept_phrase("to", "make") or c.accept("form", "forms", "forming", "makes"):
+        c.accept("last", "final", "first", "corner", "next")
+        c.accept("corner")
+        space = targets.read_space(c)
+        if space is not None and space.chains and (not bracketed or c.accept(")")):
+            return space.chains
+    c.i = i
+    return 0
+
+
 def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int | None) -> Join:
     """The join with what may trail: `with sl st`, `to join`, `of rnd`, `(counts as ch-2 sp)`."""
     how = c.i
@@ -252,6 +268,7 @@ def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int 
         while c.token.kind in ("word", "num", "ord"):
             c.i += 1
     forms = False
+    formed = _formed(c)
     if c.phrase("to", "finish") or c.phrase("to", "end"):  # `htr into top of 3 ch to finish in corner`
         c.i += 2
         c.accept("in", "at", "off") and c.accept("corner", "middle")
@@ -264,8 +281,8 @@ def _finish(c: Cursor, i: int, stitch: str, into: str, nth: int | None, of: int 
         c.accept("rnd", "round")
         how = c.i  # `join to form ring with sl st`
         c.i = c.i if c.accept("with", "by", "using") and c.stitch() == "slst" else how
-    space, told = None, False
-    if stitch != "slst":
+    space, told = (formed, True) if formed else (None, False)
+    if stitch != "slst" and not told:
         label = labels.read_label(c)
         told = label is not None and label.stitch == "ch"
         space = label.chains if label and told else _CHAINS_TALL.get(stitch, 1)

@@ -26,7 +26,7 @@ from mossring.notation.words import (
     nearest,
     vocabulary,
 )
-from mossring.stitches.table import MOST_LEGS, Making, composed, lookup
+from mossring.stitches.table import MOST_LEGS, Making, composed, is_stitch, lookup
 from mossring.stitches.terms import Dialect, spellings
 
 
@@ -407,7 +407,7 @@ class Cursor:
             return self._of_legs(bare, first or 1) or self._bare(bare, first, begins)
         second = self.number()
         key = self.stitch()
-        if key not in _BASES:
+        if key not in _BASES and (key is None or lookup(key).made != "post"):
             return None
         after = self.number() if self.token.tight or self.ahead().text in ("tog", "together") else None
         making = self.making()
@@ -421,9 +421,9 @@ class Cursor:
             n, legs = 1, first
         else:
             n, legs = 1, 2 if making == "tog" else USUAL_LEGS.get(making, ("", 3))[1]
-        if not 2 <= legs <= MOST_LEGS:
+        if not 2 <= legs <= MOST_LEGS or not is_stitch(whole := composed(making, key, legs)):
             return None
-        return composed(making, key, legs), n
+        return whole, n
 
     def making(self) -> Making | None:
         making = _MAKING.get(self.token.text) if self.token.kind == "word" else None

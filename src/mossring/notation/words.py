@@ -156,7 +156,7 @@ cm col color colors colour colours complete completed cont continue continuing c
 corresponding count counted counting counts created crochet curtain cut darn dec decrease decreases decs ditto do does
 doesn't don't done dont down draw drop dropped each edge edging elongated end ending ends established even evenly every
 except extra f faces facing fan fans fasten fill filled final finger fingers finish finishing first fl flo fls fo foll
-followed following for form formed forming foundation free from front gap gaps gets gives giving going grab granny
+followed following for form formed forming forms foundation free from front gap gaps gets gives giving going grab granny
 group groups grp grps half has have having here hole holes hook horizontal in inbetween inc inch including increase
 increases increasing incs initial insert instead into is it join joined joining just keep key knot last leave leaving
 left leg legs lengthwise like long loop loops loosely lots lp lps made magic make makes making manner mark marked

@@ -4,7 +4,7 @@ Keys are US abbreviations whatever dialect a text is in. Heights and widths are 
 (the width of one stitch along the edge = 1). The heights of sc, hdc, dc and tr follow from the
 circles that lie flat in common practice (6, 8, 12 and 16-17 a round: height = increase / 2 pi);
 those of sl st, htr and dtr are common practice, no source. Stitches made of others have keys made of
-theirs: `dc3-cl`, `dc5-pc`, `dc5-bobble`, `hdc3-puff`, `sc2tog`, `fpdc`, `fsc`, `esc`.
+theirs: `dc3-cl`, `dc5-pc`, `dc5-bobble`, `hdc3-puff`, `sc2tog`, `fpdc`, `fpdc2tog`, `fsc`, `esc`.
 """
 
 from __future__ import annotations
@@ -68,7 +68,7 @@ STITCHES: dict[str, Stitch] = {
 }
 """The stitches that are made of no others; `fch` is a chain of a foundation and `end` a row end, to work into."""
 
-_MANY = re.compile(r"(sc|hdc|dc|htr|tr|dtr)(\d+)(-cl|-pc|-bobble|-puff|tog)")
+_MANY = re.compile(r"((?:fp|bp)?(?:sc|hdc|dc|htr|tr|dtr))(\d+)(-cl|-pc|-bobble|-puff|tog)")
 _ON = re.compile(r"(fp|bp|f|e)(sc|hdc|dc|htr|tr|dtr)")
 _WIDTHS = {"cl": 1.15, "pc": 1.3, "bobble": 1.15, "puff": 1.15, "tog": 1.0}
 MOST_LEGS = 12
@@ -85,7 +85,9 @@ def lookup(key: str) -> Stitch:
         legs = int(m[2])
         if not 2 <= legs <= MOST_LEGS:
             raise KeyError(key)
-        base = STITCHES[m[1]]
+        base = lookup(m[1])
+        if base.made and making not in ("cl", "tog"):
+            raise KeyError(key)
         return replace(base, key=key, width=_WIDTHS[making], chains=(), made=making, base=base.key, legs=legs)
     if m := _ON.fullmatch(key):
         base = STITCHES[m[2]]

@@ -102,7 +102,7 @@ def _composed(key: str, dialect: Dialect) -> Term:
         base = TERMS[dialect]["sc"]
         return Term(key, f"rev {base.abbr}", f"reverse {base.words} (crab stitch)")
     stitch = lookup(key)
-    base = TERMS[dialect][stitch.base]
+    base = term(stitch.base, dialect)
     if stitch.made == "tog":
         return Term(key, f"{base.abbr}{stitch.legs}tog", f"{base.words} {stitch.legs} together")
     if stitch.made == "post":

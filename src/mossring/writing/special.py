@@ -15,6 +15,10 @@ _THROUGH = {"sc": 0, "hdc": 0, "dc": 1, "htr": 1, "tr": 2, "dtr": 3}
 """How often a leg is taken through two loops before its last step (common practice, no source)."""
 
 
+_AROUND = {True: "from front to back to front", False: "from back to front to back"}
+"""How the hook goes around a post that is raised at the front, or not."""
+
+
 def how_made(key: str, dialect: Dialect) -> str:
     """How a stitch made of others is made, in a sentence; `` for one that everybody knows."""
     if key == "picot":
@@ -25,8 +29,7 @@ def how_made(key: str, dialect: Dialect) -> str:
     yo = WORDS[dialect]["yarn over"]
     base = stitch.base
     if stitch.made == "post":
-        side = "front to back to front" if stitch.front else "back to front to back"
-        return f"{term(base, dialect).abbr} with the hook inserted from {side} around the post"
+        return f"{term(base, dialect).abbr} with the hook inserted {_AROUND[stitch.front]} around the post"
     if stitch.made in ("cl", "tog", "bobble"):
         where = "in same place" if stitch.made != "tog" else "in each of the places"
         leg = _leg(base, yo)
@@ -49,11 +52,16 @@ def how_made(key: str, dialect: Dialect) -> str:
 
 def _leg(base: str, yo: str) -> str:
     """One leg, short of its last step."""
+    stitch = lookup(base)
+    insert = "insert hook"
+    if stitch.made == "post":
+        base = stitch.base
+        insert += f" {_AROUND[stitch.front]} around the post"
     overs = _FIRST_OVERS[base].replace("yo", yo)
     through = f", [{yo}, pull through 2 loops] {_THROUGH[base]} times" if _THROUGH[base] > 1 else ""
     if _THROUGH[base] == 1:
         through = f", {yo}, pull through 2 loops"
-    return f"{overs}insert hook, {yo}, pull up a loop{through}"
+    return f"{overs}{insert}, {yo}, pull up a loop{through}"
 
 
 def described(keys: Iterable[str], dialect: Dialect) -> list[tuple[str, str]]:
