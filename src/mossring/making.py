@@ -39,4 +39,6 @@ def _open(r: DraftRound) -> bool:
 
 
 def _has(draft: Draft, r: DraftRound, line: int) -> bool:
-    return draft.doc.text.count("\n", 0, r.line.at) <= line <= draft.doc.text.count("\n", 0, r.line.at + len(r.line.text))
+    return (
+        draft.doc.text.count("\n", 0, r.line.at) <= line <= draft.doc.text.count("\n", 0, r.line.at + len(r.line.text))
+    )

@@ -152,7 +152,7 @@ def _read_held(c: Cursor, i: int) -> Act | None:
     c.accept("live", "working", "last", "current")
     held = c.accept("loop", "lp")
     name = _name(c) if (c.accept("of", "from") or not held) and _is_name(c) else ""
-    on = (held or name) and c.accept("on", "onto", "in")
+    on = (held or name) and c.accept("on", "in", "into")
     while on and c.accept("locking", "safety", *STITCH_WORDS):
         pass
     if not on or not c.accept(*_HOLDERS):

@@ -351,7 +351,7 @@ def _over_space(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
         return False
     if c.tokens[c.i - 1].text not in _SEVERAL:
         span = c.span_from(i)
-        nodes.append(Skip(Where("next", (space,), span), span))
+        nodes.append(Skip(Where("next", (space,), span), span, over=True))
     return True
 
 

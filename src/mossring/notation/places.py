@@ -124,6 +124,9 @@ def read_place(c: Cursor) -> Where:
     sided = 2 if c.ahead().text in ("this", "that", "each", "first", "last") else 1
     if c.at("of") and c.ahead(sided).text in ("side", "edge"):  # `in the 3 dc of the side`
         c.i += sided + 1
+    if c.at("of") and c.ahead().text in ("foundation", "base", "bottom"):  # `in first ch of foundation`
+        c.i += 2
+        c.accept("row", "edge", *CHAIN_WORDS)
     if c.at("for", "as") and c.ahead().text in ("corner", "corners") and c.ends(2):  # `in next sp for a corner`
         c.i += 2
     if c.at("left", "remaining") and c.ends(1):  # `in each of 2 dc that are left`
@@ -145,8 +148,9 @@ _ANY_OF = ("each", "every", "next", "all")
 
 
 def _plain_place(c: Cursor, i: int) -> Where:
-    if c.at("top", "tops") and c.ahead().text == "of" and c.ahead(2).text in _ANY_OF:  # all stitches are worked there
-        c.i += 2
+    chains = c.ahead(2).text == "next" and c.ahead(3).text in CHAIN_WORDS and c.ahead(5).text not in SPACE_WORDS
+    if c.at("top", "tops") and c.ahead().text == "of" and c.ahead(2).text in _ANY_OF and not chains:
+        c.i += 2  # all stitches are worked there
     if c.accept_phrase("one", "after") or c.accept_phrase("next", "one") or c.accept_phrase("following", "one"):
         c.accept("it", "that", "this")
         return Where("next", (ANY_STITCH,), c.span_from(i))

@@ -263,11 +263,11 @@ def _centre(c: Cursor) -> Target | None:
     """`centre st of next shell`, `center dc of 5-dc group`, `middle st of next 3-dc group`."""
     save = c.i
     if c.accept("centre", "center", "middle"):
-        c.accept(*STITCH_WORDS) or c.stitch()
+        stitch = not c.accept(*STITCH_WORDS) and c.stitch() not in (None, "ch")
         if c.accept("of", "in"):
             at = c.i
             if _whichever_group(c):
-                return Target("centre")
+                return Target("centre", run=stitch and c.tokens[c.i - 1].text in _RUNS)
             c.i = at
             if (c.accept("each", "next", "these", "those") and c.number()) or c.number():  # `middle dc of each 5`
                 c.stitch() or c.accept(*STITCH_WORDS)
@@ -280,6 +280,10 @@ def _centre(c: Cursor) -> Target | None:
             return Target("centre")
     c.i = save
     return None
+
+
+_RUNS = ("group", "groups", "grp", "grps", "set", "sets")
+"""Words for stitches side by side in one place: of a corner they are the halves."""
 
 
 def _whichever_group(c: Cursor) -> bool:
@@ -297,7 +301,7 @@ def read_nth_in_group(c: Cursor) -> Target | None:
     nth = 1 if c.accept("first") else -1 if c.accept("last") else c.ordinal()
     stitch = nth and (c.accept(*STITCH_WORDS) or c.stitch() not in (None, "ch"))
     if nth and stitch and c.accept("of", "in") and _whichever_group(c):
-        return Target("centre", nth=nth)
+        return Target("centre", nth=nth, run=c.tokens[c.i - 1].text in _RUNS)
     c.i = save
     return None
 

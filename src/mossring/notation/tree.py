@@ -24,7 +24,7 @@ class Target:
     with or without a chain across it.
 
     `start` is the top of a starting chain, `centre` the middle of a group (of one whose places are `stitch`:
-    `dc ch dc`) or (nth) the nth of its stitches, -1 the last; `between` with a stitch: the two of that kind which
+    `dc ch dc`) or (nth) the nth of its stitches, -1 the last; run: that of stitches no chain parts; `between` with a stitch: the two of that kind which
     stand in one place, with -1: the one just worked and the next; `chain` each chain by itself. A `ring` with chains
     is the one chain that far from the hook. part: see Made; round: of an earlier round (0: the round below).
     """
@@ -35,6 +35,7 @@ class Target:
     part: str = ""
     round: int = 0
     nth: int = 0
+    run: bool = False
 
     @property
     def is_space(self) -> bool:
@@ -111,8 +112,11 @@ class Make:
 
 @dataclass(frozen=True, slots=True)
 class Skip:
+    """Places passed over. over: before the hook passes them, what comes next is worked over them, further down."""
+
     where: Where
     span: Span
+    over: bool = False
 
 
 @dataclass(frozen=True, slots=True)

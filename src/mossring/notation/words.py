@@ -53,6 +53,7 @@ SHORT = {
     "color": "colour",
     "shade": "colour",
     "final": "last",
+    "onto": "into",
     "bet": "between",
     "btw": "between",
     "btwn": "between",
@@ -157,9 +158,9 @@ corresponding count counted counting counts created crochet curtain cut darn dec
 doesn't don't done dont down draw drop dropped each edge edging elongated end ending ends established even evenly every
 except extra f faces facing fan fans fasten fill filled final finger fingers finish finishing first fl flo fls fo foll
 followed following for form formed forming forms foundation free from front gap gaps gets gives giving going grab granny
-group groups grp grps half has have having here hole holes hook horizontal in inbetween inc inch including increase
+group groups grp grps half has have having here hold holder hole holes hook horizontal in inbetween inc inch including increase
 increases increasing incs initial insert instead into is it join joined joining just keep key knot last leave leaving
-left leg legs lengthwise like long loop loops loosely lots lp lps made magic make makes making manner mark marked
+left leg legs lengthwise like live long loop loops loosely lots lp lps made magic make makes making manner mark marked
 marker markers mb mc metal middle miss missed missing mm more move mr nc never new next no none not nothing now number
 o of off omit omitting on once one ones only opposite or other others out over pair pairs park part past pattern pc pcs
 per petal petals pick place placed places placing plastic plus pm point points pop popcorn popcorns pops post posts

@@ -44,7 +44,8 @@ class Entry:
     openness: share of stitches of this and the two rounds before that stand in spaces, or between stitches.
     extent: the radius as it will measure: stitches in spaces stand lower than the ledger takes them. drawn: the
     radius at which it is drawn: outside all rounds before it, though it may stand on a lower one.
-    straight: edge that a foundation chain has before any round. flat_piece: worked in rows, never judged.
+    straight: edge that a foundation chain has before any round. flat_piece: worked in rows, never judged; width: along
+    its rows, with the borders about them.
     """
 
     edge: tuple[float, float]
@@ -62,6 +63,7 @@ class Entry:
     flat_piece: bool = False
     extent: float = 0.0
     drawn: float = 0.0
+    width: float = 0.0
 
 
 def start_radius(begin: Begin) -> float:
@@ -103,7 +105,9 @@ def enter(
     if verdict == "cups" and before and len(_tied(done)) >= TIES:  # petals stand free: the edge below tells
         verdict = before.verdict
     lower = 1 - (1 - SPACE_HEIGHT) * (in_spaces / stitches if stitches and done.number > 1 else 0.0)
-    extent = (before.extent if before else start_radius(begin)) + height * lower
+    border = flat_piece and not done.line
+    extent = (before.extent if before else start_radius(begin)) + height * lower * (2 if border else 1)
+    width = before.width + 2 * height if border and before else edge[1]
     growth = edge[1] - (before.edge[1] if before else 0.0)
     squares = bool(done.corners) and below is not None and not below.corners
     needed = c1 * height if before is None or not squares else max(0.0, straight + c1 * radius - before.edge[1])
@@ -123,6 +127,7 @@ def enter(
         flat_piece,
         extent,
         max(before.drawn if before else start_radius(begin), outside) + height,
+        width,
     )
 
 

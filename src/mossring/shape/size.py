@@ -36,7 +36,7 @@ def size_of(entry: Entry, shape: Shape, gauge: Gauge) -> Size | None:
     if sides == 1:
         return Size(2 * r, 2 * r * sqrt(2), gauge.measured)
     if entry.flat_piece:
-        return Size(entry.edge[1] * w, hypot(entry.edge[1] * w, r), gauge.measured)
+        return Size(entry.width * w, hypot(entry.width * w, r), gauge.measured)
     longer = entry.straight / 2 * w
     if sides < 3:
         return Size(2 * r, 2 * r + longer, gauge.measured, 2 * r + longer if longer else 0.0)

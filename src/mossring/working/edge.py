@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Iterator
 from functools import cached_property
+from itertools import groupby
 
 from mossring.notation.tree import Target
 from mossring.stitches.table import lookup
@@ -19,7 +21,8 @@ class Edge:
     A place is an index u that may run past the length once around: u and u + len(made) are one place.
     pos: the next place to be reached. first: the first place worked; the round may run to just before
     it comes round again. last: the place worked last. quiet: lengths of spaces passed on the way to stitches.
-    line: an edge with two ends (a row), not a ring. far: where the first side of a foundation chain ends.
+    line: an edge with two ends (a row), not a ring. far: where the first side of a foundation chain ends. stops: where
+    the sides of a piece worked in rows end, excluded.
     """
 
     def __init__(
@@ -34,6 +37,7 @@ class Edge:
         n = len(made)
         self.line = line
         self.far = far
+        self.stops: tuple[int, ...] = ()
         self.made = made[hook:] + made[:hook]
         self.corners = {(c - hook) % n for c in corners} if n else set()
         self.ring = ring
@@ -74,12 +78,17 @@ class Edge:
 
     @property
     def across(self) -> int:
-        """Where this side ends, excluded: the far end of a foundation chain on the way out, else the round's end."""
+        """Where this side ends, excluded: the far end of a foundation chain on the way out, one of a piece's four sides,
+        else the round's end."""
+        if self.stops:
+            return min(self.end, next((stop for stop in self.stops if stop > self.pos), self.end))
         return self.end if self.far is None or self.pos > self.far else min(self.end, self.far + 1)
 
     def end_is_used(self, target: Target) -> bool:
-        """Whether the far end of a foundation chain has just been worked by a count along the first side, so that what
-        comes in `last ch` has none left: the other side is longer."""
+        """Whether the end of a side has just been worked by a count along it, so that what comes in its last place has
+        none left: of a piece worked in rows, of a foundation chain whose other side is longer."""
+        if self.pos in self.stops and self.pos < self.end:
+            return self.last == self.pos - 1 and self.matches(self.last, target)
         there = self.far is not None and self.pos == self.far + 1 == self.last + 1
         return there and target.kind == "chain" and self.far is not None and self.end - self.pos > 1
 
@@ -143,25 +152,30 @@ class Edge:
         """The places that a `centre` means in this round."""
         found = self._centres.get(target)
         if found is None:
-            found = self._nths(target.nth) if target.nth else self._middles(target.stitch)
+            found = self._nths(target) if target.nth else self._middles(target)
             self._centres[target] = found
         return found
 
-    def _middles(self, like: str | None) -> frozenset[int]:
+    def _groups(self, run: bool) -> list[list[int]]:
+        """What is worked in one place each; run: the stitches that no chain parts."""
+        return [g for g in groups(self.made) for g in (_runs_of(g, self.made) if run else [g])]
+
+    def _middles(self, target: Target) -> frozenset[int]:
         """The middle of each group of three or more, its space or its middle stitch; of those that are like this one,
         if any are."""
         found: dict[int, str] = {}
-        for g in groups(self.made):
+        for g in self._groups(target.run):
             if len(g) == len(self.made):  # all stand in the ring
                 continue
             if len(g) >= 3 or (len(g) == 2 and any(self.made[i].kind == "ch" for i in g)):
                 spaces = [i for i in g if self.made[i].kind == "ch"]
                 found[spaces[len(spaces) // 2] if spaces else g[len(g) // 2]] = " ".join(self.made[i].kind for i in g)
-        return frozenset([u for u, kinds in found.items() if kinds == like] or found)
+        return frozenset([u for u, kinds in found.items() if kinds == target.stitch] or found)
 
-    def _nths(self, nth: int) -> frozenset[int]:
+    def _nths(self, target: Target) -> frozenset[int]:
         """The nth stitch (-1: the last) of each group of two or more."""
-        several = ([i for i in g if self.made[i].counted] for g in groups(self.made) if len(g) > 1)
+        nth = target.nth
+        several = ([i for i in g if self.made[i].counted] for g in self._groups(target.run) if len(g) > 1)
         at = nth - 1 if nth > 0 else nth
         return frozenset(g[at] for g in several if len(g) >= abs(nth))
 
@@ -472,3 +486,10 @@ class Edge:
         ):
             runs[0] = runs.pop() + runs[0]
         return [r for r in runs if r]
+
+
+def _runs_of(group: list[int], made: list[Made]) -> Iterator[list[int]]:
+    """The stitches of a group that no chain parts, run by run."""
+    for chained, run in groupby(group, key=lambda i: made[i].kind == "ch"):
+        if not chained:
+            yield list(run)

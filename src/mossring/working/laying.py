@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
-from itertools import takewhile
+from itertools import accumulate, takewhile
 from typing import TYPE_CHECKING
 
 from mossring.notation.tree import Act, Chain, Label, Node, Repeat, Skip, Target, Together, Where, Work
@@ -187,6 +187,8 @@ def _about_rows(state: State, nodes: tuple[Node, ...]) -> Laid:
     edges = [*extra, *last.made]
     corners = [len(extra) + c for c in last.corners] or _four_corners(len(near), len(extra), len(edges))
     edge = Edge(edges, corners)
+    sides = [len(near), len(extra) - len(near) - len(far), len(far), len(last.made)]
+    edge.stops = tuple(accumulate(sides[::-1] if state.turn_next else sides))
     if state.turn_next:
         edge.made = edge.made[::-1]
         edge.turned = True

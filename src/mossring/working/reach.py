@@ -40,7 +40,7 @@ def find(w: Worker, where: Where) -> int:
         if edge.far is not None and edge.pos >= edge.end and edge.first is not None:
             return edge.start_place()  # the other side of a foundation ends in the chain where the first one began
         raise _missing(w, where, target)
-    if mode == "first" and edge.first is not None:
+    if mode == "first" and edge.first is not None and not edge.stops:
         u = edge.find(target, edge.first, edge.first + len(edge.made) if not edge.line else edge.end)
         if u is None:
             raise _missing(w, where, target)

@@ -472,6 +472,9 @@ class Worker(Maker):
         edge = self.edge
         if edge.ring:
             raise UnworkableError("ring has no stitches", node.span)
+        if node.over:
+            edge.mark(reach.find(self, node.where), SKIPPED)
+            return
         if edge.first is None and not self.made and edge.pos == 0 and node.where.mode == "next":
             edge.begin_here()
         target = node.where.targets[0] if node.where.targets else None

@@ -55,6 +55,8 @@ def _spaces(look: Look) -> Iterator[Finding]:
     if sides.count(usual) != len(sides) - 1 or look.draft.shape.name == "rectangle":
         return
     odd = next(k for k, s in enumerate(sides, 1) if s != usual)
-    message = f"In {look.name.lower()} one side has {some(sides[odd - 1], 'chain space')} where the others have {usual}."
+    message = (
+        f"In {look.name.lower()} one side has {some(sides[odd - 1], 'chain space')} where the others have {usual}."
+    )
     why = "Sides are counted from corner to corner: a chain was left out, or worked once too often."
     yield look.finding(CODE, SEVERITY, (0, 0), message, why, number_edits(look))
