@@ -122,3 +122,28 @@ def test_an_edge_worked_too_far_is_told_in_its_last_place() -> None:
     text = STRIP + "Border: ch 1, 3 sc in first st, sc in next 5 sts, 3 sc in last st, sc in next 5 row ends; join"
     told = [f for f in analyse(text).findings if f.severity == "stop"]
     assert [text[f.start : f.end] for f in told] == ["last st"]
+
+
+def test_the_nth_of_a_group_is_that_of_each_half_of_a_corner() -> None:
+    shells = "Terms: US\nRnd 1: ch 1, 5 sc in ring; join\nRnd 2: (3 dc, ch 1, 3 dc) in each st around; join\n"
+    found = sound(
+        shells
+        + "Rnd 3: [sc in 3rd dc of next group, ch 2, sc in ch-1 sp, ch 2, sc in 1st dc of next group, ch 2] 5 times"
+    )
+    assert last(found) == {"sc": 15, "ch-2": 15}
+
+
+@pytest.mark.parametrize(
+    ("words", "spaces"),
+    [
+        ("Repeat Rnd 2, working dc in each of the 5 dc along each side", "ch-1"),
+        ("as for Rnd 2 but change to B", "ch-1"),
+        ("Repeat Rnd 2, working (dc, ch 4, dc) in each corner", "ch-4"),
+    ],
+)
+def test_a_round_as_another_but_for_what_is_said(words: str, spaces: str) -> None:
+    text = "Terms: US\nRnd 1: With A, [3 dc, ch 1] 4 times in ring; join\n"
+    text += f"Rnd 2: dc in each dc, (dc, ch 1, dc) in each ch-1 sp; join\nRnd 3: {words} (28 dc)"
+    found = sound(text)
+    assert last(found) == {"dc": 28, spaces: 4}
+    assert found.draft.rounds[-1].worked.yarn == ("B" if "to B" in words else "A")

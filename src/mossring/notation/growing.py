@@ -163,11 +163,34 @@ def in_full(body: Sequence[Node]) -> bool:
 def ended(body: Sequence[Node], end: Sequence[Node]) -> tuple[Node, ...]:
     """The instructions with what a round that is as another says of its own end, in place of the stitches that end
     that one behind its last repeat and its last corner, and before it closes."""
-    works = tuple(n for n in end if isinstance(n, Work | Repeat))
+    corners = [n for n in end if isinstance(n, Work) and n.where.mode == "each" and n.where.targets[0].is_space]
+    for corner in corners:  # `as Rnd 2, working (2 dc, ch 3, 2 dc) in each corner`
+        body = tuple(_cornered(n, corner) for n in body)
+    works = tuple(n for n in end if isinstance(n, Work | Repeat) and n not in corners)
     last = max((k for k, n in enumerate(body) if isinstance(n, Repeat | Work) and not _is_run(n)), default=-1)
     if not works or last < 0:
         return tuple(body)
     return (*body[: last + 1], *works, *(n for n in body[last + 1 :] if not isinstance(n, Work)))
+
+
+def _cornered(node: Node, corner: Work) -> Node:
+    """The node with what is worked in this corner, and where, in place of what its own corners have."""
+    if isinstance(node, Repeat):
+        return replace(node, body=tuple(_cornered(n, corner) for n in node.body))
+    if not isinstance(node, Work):
+        return node
+    also = tuple(_as_corner(w, corner) for w in node.also)
+    return replace(_as_corner(node, corner), also=also)
+
+
+def _as_corner(node: Work, corner: Work) -> Work:
+    where = replace(node.where, targets=corner.where.targets)
+    return replace(node, group=corner.group, where=where) if _in_corner(node) else node
+
+
+def _in_corner(node: Work) -> bool:
+    target = node.where.targets[0] if node.where.targets else None
+    return target is not None and (target.kind == "corner" or (target.is_space and _about_chain(node)))
 
 
 def one_in_each(span: Span) -> tuple[Node, ...]:
@@ -271,9 +294,9 @@ def last_corner(body: Sequence[Node]) -> Work | None:
     """The last group about a chain that a round works into a space: its corner, where it has any."""
     for node in reversed(body):
         found = last_corner(node.body) if isinstance(node, Repeat) else None
-        if isinstance(node, Work) and _about_chain(node) and any(t.is_space for t in node.where.targets[:1]):
-            found = node
-        if found:
+        works = (*reversed(node.also), node) if isinstance(node, Work) else ()
+        spaced = (w for w in works if _about_chain(w) and any(t.is_space for t in w.where.targets[:1]))
+        if found := found or next(spaced, None):
             return found
     return None
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from mossring.notation import endings, sides
+from mossring.notation import acts, endings, sides
 from mossring.notation.cursor import GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
 from mossring.notation.remarks import colours_in_turn
 from mossring.notation.targets import ROUND_WORDS
@@ -100,6 +100,8 @@ def round_number(r: Reader, i: int) -> None:
     _additions(r)
     endings.omitted(r)  # `, working last dc in 3rd ch of ch-5`
     _ending(c)
+    if c.at("but", "only") and c.ahead().text in acts.ACT_WORDS:  # `as for Rnd 2 but change to B`
+        c.i += 1
 
 
 def _ending(c: Cursor) -> None:
