@@ -11,8 +11,8 @@ _SHORT = ("unworked", "nothing worked")
 
 
 def in_the_making(draft: Draft, line: int | None) -> frozenset[int]:
-    """The numbers of the rounds still being written: with a bracket open; and the last one, with the caret in it, as long
-    as it stops short and says neither how many stitches it has nor how it joins.
+    """The numbers of the rounds still being written: with a bracket open; and the last one, with the caret in it, as
+    long as it stops short and says neither how many stitches it has nor how it joins.
 
     line: in which line of the text, from 0, the caret is, if anybody is writing.
     """

@@ -12,7 +12,10 @@ from mossring.writing import as_text, write_sheet
 DIALECTS: tuple[Dialect, ...] = ("us", "uk")
 RING = "Terms: US\nRnd 1: ch 1, 9 sc in magic ring; join\n"
 MESH = "Terms: US\nRnd 1: 14 dc in ring; join\nRnd 2: ch 1, [sc in next st, ch 3, sk 1 st] 7 times; join\n"
-STRIP = "Terms: US\nRow 1: Ch 8, hdc in 3rd ch from hook and in each ch across, turn (6 hdc)\nRows 2-5: ch 1, hdc in each st, turn\n"
+STRIP = (
+    "Terms: US\nRow 1: Ch 8, hdc in 3rd ch from hook and in each ch across, turn (6 hdc)\n"
+    "Rows 2-5: ch 1, hdc in each st, turn\n"
+)
 
 
 def sound(text: str) -> Analysis:
@@ -50,13 +53,15 @@ def test_a_chain_that_is_said_to_count_amid_a_round_is_a_stitch() -> None:
 
 
 def test_a_sweep_over_spaces_ends_behind_the_last_that_it_worked() -> None:
-    row = "Terms: US\nRow 1: Ch 12, sc in 2nd ch from hook, sc in next ch, *ch 3, sk 2 ch, sc in next ch; rep twice, turn\n"
+    mesh = "*ch 3, sk 2 ch, sc in next ch; rep twice, turn"
+    row = f"Terms: US\nRow 1: Ch 12, sc in 2nd ch from hook, sc in next ch, {mesh}\n"
     found = sound(row + "Row 2: ch 1, sc in first st, 4 sc in each ch-3 sp across, sc in last 2 sts, turn")
     assert last(found) == {"sc": 15}
 
 
 def test_working_over_a_space_into_one_below() -> None:
-    net = "Terms: US\nRnd 1: [2 dc, ch 1] 7 times in ring; join\nRnd 2: [sc in next 2 dc, ch 3, sk ch-1 sp] 7 times; join\n"
+    net = "Terms: US\nRnd 1: [2 dc, ch 1] 7 times in ring; join\n"
+    net += "Rnd 2: [sc in next 2 dc, ch 3, sk ch-1 sp] 7 times; join\n"
     found = sound(net + "Rnd 3: [dc in next 2 sc, working over ch-3 sp, 3 dc in next ch-1 sp of rnd 1] 7 times; join")
     assert last(found) == {"dc": 35}
     assert ("ch", 1, "") in feet(found)
@@ -81,8 +86,8 @@ def test_a_sweep_over_a_round_further_down(loop: str) -> None:
 
 
 def test_one_chain_of_the_next_space() -> None:
-    words = "Rnd 3: sl st in ch-3 sp, ch 1, sc in same sp, *ch 4, sc in 2nd ch of next ch-3 sp; rep from * 5 times more, ch 4"
-    found = sound(f"{MESH}{words}; join")
+    words = "*ch 4, sc in 2nd ch of next ch-3 sp; rep from * 5 times more, ch 4; join"
+    found = sound(f"{MESH}Rnd 3: sl st in ch-3 sp, ch 1, sc in same sp, {words}")
     assert last(found) == {"sc": 7, "ch-4": 7}
     assert feet(found) == {("ch", 2, ""), ("ch", 2, "ch 2")}
 

@@ -195,8 +195,8 @@ class _Collector:
         return [f for g in own if g.code not in codes and (f := self._from_mended(index, g))]
 
     def _from_mended(self, index: int, g: Finding) -> Finding | None:
-        """A finding of the world with earlier mistakes mended, where it stands in the text; None where the mends changed
-        the words of its round."""
+        """A finding of the world with earlier mistakes mended, where it stands in the text; None where the mends
+        changed the words of its round."""
         mine, theirs = self.draft.rounds[index].line, self.world.rounds[index].line
         if mine.text != theirs.text:
             return None

@@ -24,9 +24,10 @@ class Target:
     with or without a chain across it.
 
     `start` is the top of a starting chain, `centre` the middle of a group (of one whose places are `stitch`:
-    `dc ch dc`) or (nth) the nth of its stitches, -1 the last; run: that of stitches no chain parts; `between` with a stitch: the two of that kind which
-    stand in one place, with -1: the one just worked and the next; `chain` each chain by itself. A `ring` with chains
-    is the one chain that far from the hook. part: see Made; round: of an earlier round (0: the round below).
+    `dc ch dc`) or (nth) the nth of its stitches, -1 the last; run: of those that no chain parts. `between` with a
+    stitch: the two of that kind which stand in one place, with -1: the one just worked and the next; `chain` each
+    chain by itself. A `ring` with chains is the one chain that far from the hook. part: see Made; round: of an earlier
+    round (0: the round below).
     """
 
     kind: Literal["ring", "st", "sp", "gap", "corner", "between", "group", "start", "centre", "chain"]

@@ -78,8 +78,8 @@ class Edge:
 
     @property
     def across(self) -> int:
-        """Where this side ends, excluded: the far end of a foundation chain on the way out, one of a piece's four sides,
-        else the round's end."""
+        """Where this side ends, excluded: the far end of a foundation chain on the way out, that of one of the four
+        sides of a piece in rows, else the round's end."""
         if self.stops:
             return min(self.end, next((stop for stop in self.stops if stop > self.pos), self.end))
         return self.end if self.far is None or self.pos > self.far else min(self.end, self.far + 1)
@@ -116,7 +116,7 @@ class Edge:
         if kind == "chain":
             return m.kind in ("ch", "fch")
         if kind == "start":
-            return m.start or bool(target.chains) and self._rises(m, u, target.chains)
+            return m.start or self._rises(m, u, target.chains)
         return kind == "centre" and u % len(self.made) in self.centres(target)
 
     def kind_of(self, target: Target) -> str:
@@ -126,7 +126,7 @@ class Edge:
     def _rises(self, m: Made, u: int, chains: int | None) -> bool:
         """Whether a space is a chain that rises from a slip stitch, amid a round that begins with no chain: what stands
         in `top of ch-3` stands in its last one."""
-        return m.chains == chains and m.kind == "ch" and self.at(u - 1).kind == "slst" and not self._begins
+        return m.kind == "ch" and m.chains == chains and self.at(u - 1).kind == "slst" and not self._begins
 
     @cached_property
     def _begins(self) -> bool:

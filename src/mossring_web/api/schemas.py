@@ -106,7 +106,8 @@ class FindingOut(Schema):
 class RoundOut(Schema):
     """One worked round. spans: start, end, start, end ... of the words of each stitch, in working order.
 
-    making: it is still being written, so it has no verdict, nor growth. yarn: the loop that is live at its end; parked: the side on which each parked loop lies (`` if unsaid).
+    making: it is still being written, so it has no verdict, nor growth. yarn: the loop that is live at its end;
+    parked: the side on which each parked loop lies (`` if unsaid).
     """
 
     number: int
