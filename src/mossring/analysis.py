@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from mossring.draft import Draft, DraftRound, parked_after, work_draft
@@ -10,6 +11,7 @@ from mossring.making import in_the_making, told_already
 from mossring.shape import Size, Verdict, size_at_widest
 from mossring.stitches import lookup
 from mossring.stitches.terms import Dialect
+from mossring.working import WorkedRound
 
 
 @dataclass(slots=True)
@@ -74,6 +76,7 @@ def round_data(draft: Draft, r: DraftRound, making: bool = False) -> dict[str, o
         "corners": len(done.corners),
         "closed": done.closed,
         "unworked": done.unworked,
+        "neighbours": done.neighbours(),
         "making": making,
         "growth": None if making else round(entry.growth, 2),
         "needed": None if making else round(entry.needed, 2),
@@ -82,6 +85,14 @@ def round_data(draft: Draft, r: DraftRound, making: bool = False) -> dict[str, o
         "yarn": done.yarn,
         "parked": parked_after(draft, r),
     }
+
+
+def joins(done: WorkedRound) -> Iterator[str]:
+    """`joined to motif 1 along side 2`: to whom a round is joined, and where."""
+    for whom, sides in done.neighbours().items():
+        many = sum(tie.whom == whom for _, tie in done.ties())
+        along = f" along side{'s' * (len(sides) > 1)} {', '.join(map(str, sides))}" if sides else ""
+        yield f"joined to {whom}{along} in {many} place{'s' * (many > 1)}"
 
 
 def finding_data(f: Finding) -> dict[str, object]:

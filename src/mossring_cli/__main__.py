@@ -9,7 +9,7 @@ import sys
 from collections.abc import Sequence
 from pathlib import Path
 
-from mossring.analysis import Analysis, analyse, as_data
+from mossring.analysis import Analysis, analyse, as_data, joins
 from mossring.findings import Finding
 
 UNUSABLE = 2
@@ -57,7 +57,7 @@ def print_report(result: Analysis, text: str) -> None:
         told = f"{counts}{sides}  {r.entry.verdict}"
         if r.number in result.making:
             told = f"in the making: {counts or 'nothing'} so far"
-        print(f"  {r.line.word} {r.number}: {told}")
+        print(f"  {r.line.word} {r.number}: {told}" + "".join(map("; {}".format, joins(done))))
     for f in result.findings:
         print_finding(f, text)
     if result.size:

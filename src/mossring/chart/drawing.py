@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import partial
 from math import atan2, cos, hypot, pi, sin
 
-from mossring.chart.symbols import chain, chain_marks, symbol
+from mossring.chart.symbols import SCALE, chain, chain_marks, symbol
 from mossring.draft import Draft, DraftRound
 from mossring.laid import Laid, Point, centre_radius, guess
 from mossring.working import RING, Made
@@ -20,7 +20,8 @@ class Drawn:
 
     foundation: the path of each chain that it begins on; none where it begins on a ring.
     reach: half the side of the square that holds it; turn: degrees that set the outermost polygon on its side.
-    middle: how far above the first row the middle of a flat piece lies.
+    middle: how far above the first row the middle of a flat piece lies. ties: the paths of the joins to neighbours, to
+    be dotted.
     """
 
     rounds: list[list[str]]
@@ -28,6 +29,7 @@ class Drawn:
     reach: float
     turn: float
     middle: float = 0.0
+    ties: list[str] = field(default_factory=list)
 
 
 def draw(draft: Draft, settled: Mapping[int, Point] | None = None) -> Drawn:
@@ -44,7 +46,20 @@ def draw(draft: Draft, settled: Mapping[int, Point] | None = None) -> Drawn:
         return _about_middle(rounds, foundation, tops)
     outer = {m.number: tops[m.number] for m in draft.rounds[-1].worked.made if m.number in tops} if last else {}
     turn = _upright(draft, last, outer)
-    return Drawn(rounds, foundation, _extent(outer or tops, turn), -turn * 180 / pi)
+    ties = [_tie(tops[r.worked.made[k].number]) for r in draft.rounds for k, _ in r.worked.ties()]
+    reach = _extent(outer or tops, turn) + (_TO_NEIGHBOUR if ties else 0.0)
+    return Drawn(rounds, foundation, reach, -turn * 180 / pi, ties=ties)
+
+
+_TO_NEIGHBOUR = 1.2
+"""How far out a join to a neighbour is drawn, in stitch widths."""
+
+
+def _tie(at: Point) -> str:
+    """The path of a join: from where it is made outwards, to the neighbour."""
+    x, y = at
+    out = 1 + _TO_NEIGHBOUR / (hypot(x, y) or 1.0)
+    return f"M{x * SCALE:.1f} {-y * SCALE:.1f}L{x * out * SCALE:.1f} {-y * out * SCALE:.1f}"
 
 
 def _round(r: DraftRound, tops: Mapping[int, Point], ring: float, by_ledger: bool) -> list[str]:

@@ -20,6 +20,9 @@ def as_svg(drawn: Drawn, title: str, size: int = 320) -> str:
     )
     if drawn.foundation:
         rounds = f'<path stroke="{_INKS[1]}" d="{"".join(drawn.foundation)}"/>{rounds}'
+    if drawn.ties:
+        dots = f'stroke="{_INKS[0]}" stroke-dasharray="0 {2.5 * stroke:.2f}"'
+        rounds += f'<path class="ties" {dots} d="{"".join(drawn.ties)}"/>'
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{size}" height="{size}" '
         f'viewBox="{-reach:.1f} {top:.1f} {2 * reach:.1f} {2 * reach:.1f}" role="img">'

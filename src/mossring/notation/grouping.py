@@ -20,6 +20,7 @@ from mossring.notation.tree import (
     Skip,
     Target,
     Together,
+    ToNeighbour,
     Trouble,
     Where,
     Work,
@@ -47,7 +48,7 @@ def as_group(r: Reader, inner: list[Node]) -> tuple[Node, ...]:
             out += whole.group if isinstance(whole, Work) else [node.make]
         elif isinstance(node, Repeat):
             out.append(replace(node, body=as_group(r, list(node.body))))
-        elif isinstance(node, Chain | Make):
+        elif isinstance(node, Chain | Make | ToNeighbour):
             out.append(node)
         else:
             r.c.troubles.append(Trouble("place in a place", node.span, {}))

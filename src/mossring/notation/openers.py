@@ -17,6 +17,7 @@ from mossring.notation import (
     increases,
     likening,
     links,
+    neighbours,
     once_around,
     places,
     placing,
@@ -441,6 +442,7 @@ def _does(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 
 
 OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
+    ((), neighbours.read),
     (_OPEN, _times_behind),
     (_OPEN, begins.chain_is_first),
     ((), begins.chain_ring),

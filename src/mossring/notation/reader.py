@@ -4,7 +4,19 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from mossring.notation import closing, grouping, growing, openers, plain, remarks, repeating, sides, stitching, targets
+from mossring.notation import (
+    closing,
+    grouping,
+    growing,
+    neighbours,
+    openers,
+    plain,
+    remarks,
+    repeating,
+    sides,
+    stitching,
+    targets,
+)
 from mossring.notation.cursor import CHAIN_WORDS, STITCH_WORDS, Cursor, Names, UnreadableError
 from mossring.notation.marks import MAX_NESTING, Marks
 from mossring.notation.stated import read_stated
@@ -230,7 +242,7 @@ def _told_later(body: list[Node]) -> list[Node]:
 class Reader:
     """What is read of one round: a finger on its tokens, and what the round says besides its instructions.
 
-    bracketed: from which node to which the last brackets reached.
+    bracketed: from which node to which the last brackets reached. neighbours: it may speak of another piece.
     sweeping: what a sweep works besides is being read. in_place: what is worked in a place named first is.
     part: the loop that the whole round is worked in. last_stitch: what `inc` and `dec` are made of.
     grows: what `as Rnd 3, with ...` adds. begun: where the sentence begins. shaped: it may speak of both its ends.
@@ -252,6 +264,7 @@ class Reader:
         self.sweeping = False
         self.in_place = False
         self.begun = self.begun_before = self.tried = 0
+        self.neighbours = neighbours.speaks_of(c)
         self.shaped = " end" in c.text or "first and last" in c.text
 
     def trouble(self, kind: str, i: int, **data: object) -> None:

@@ -206,7 +206,18 @@ class Onto:
     span: Span
 
 
-Node = Chain | Make | Work | Together | Skip | Repeat | Join | Act | SayCorner | Onto
+@dataclass(frozen=True, slots=True)
+class ToNeighbour:
+    """A stitch worked into a finished neighbour, which joins the two and is none of this piece. place: where, in words
+    of both dialects (`ch-2 sp`, `corner sp`, `st`, `` if it isn't said); whom: the neighbour, as it is called."""
+
+    stitch: str
+    place: str
+    whom: str
+    span: Span
+
+
+Node = Chain | Make | Work | Together | Skip | Repeat | Join | Act | SayCorner | Onto | ToNeighbour
 
 
 @dataclass(frozen=True, slots=True)

@@ -156,7 +156,7 @@ def _tied(done: WorkedRound) -> list[int]:
     counts = done.counts()
     if not 0 < counts.get("slst", 0) < sum(counts.values()):
         return []
-    return [i for i, m in enumerate(done.made) if m.kind == "slst"]
+    return [i for i, m in enumerate(done.made) if m.kind == "slst" and m.feet]
 
 
 TIES = 3

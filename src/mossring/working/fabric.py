@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from dataclasses import dataclass, field
 from itertools import pairwise
+from typing import NamedTuple
 
 from mossring.notation.tree import Act, Span, Trouble
 from mossring.stitches.table import is_stitch, lookup
@@ -91,6 +92,33 @@ class Made:
         return f"<{self.number} {what} in {self.feet}>"
 
 
+class Tie(NamedTuple):
+    """A stitch that joins a piece to a finished neighbour. place, whom: see ToNeighbour. at: so many chains of its
+    space lie before it; stands: for so many of that space's chains it stands itself."""
+
+    stitch: str
+    place: str
+    whom: str
+    at: int = 0
+    stands: int = 0
+
+
+class Tied(Made):
+    """A space that is joined to neighbours amid its chains; or a slip stitch that only joins, behind a stitch."""
+
+    __slots__ = ("ties",)
+
+    def __init__(
+        self, number: int, kind: str, rnd: int, span: Span, chains: int, yarn: str, ties: tuple[Tie, ...]
+    ) -> None:
+        super().__init__(number, kind, (), rnd, span, chains, yarn)
+        self.ties = ties
+
+    @property
+    def what(self) -> tuple[str, int, str, int, bool]:
+        return (self.kind, self.chains, f"{self.part} {self.ties}", self.closing, self.gap)
+
+
 _NEAR = 2
 """Corners further from those below than so many stitches are meant to stand apart."""
 
@@ -128,6 +156,25 @@ class WorkedRound:
     _counts: dict[str, int] | None = None
     _spaces: dict[str, int] | None = None
     _sides: list[int] | None = None
+
+    def ties(self) -> list[tuple[int, Tie]]:
+        """Where the round is joined to neighbours: indices of what is tied, and how."""
+        return [(k, tie) for k, m in enumerate(self.made) if isinstance(m, Tied) for tie in m.ties]
+
+    def neighbours(self) -> dict[str, list[int]]:
+        """The neighbours that the round is joined to, each with the sides (1 is the first from where the round begins)
+        that are joined at both corners or between them; none where there are no corners."""
+        marks = sorted(self.corners)
+        out: dict[str, list[int]] = {}
+        for whom in dict.fromkeys(tie.whom for _, tie in self.ties()):
+            at = [k for k, tie in self.ties() if tie.whom == whom]
+            sides = []
+            for n, (a, b) in enumerate(zip([marks[-1], *marks], marks, strict=False) if marks else ()):
+                amid = any(a < k < b if a < b else k > a or k < b for k in at)
+                if amid or (a in at and b in at and a != b):
+                    sides.append(n + 1)
+            out[whom] = sides
+        return out
 
     @property
     def stitches(self) -> int:

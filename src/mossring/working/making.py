@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from mossring.notation.tree import Make, Span
+from mossring.notation.tree import Make, Span, ToNeighbour
 from mossring.stitches.table import lookup
 from mossring.working.budget import MAX_STITCHES, Budget, UnworkableError
-from mossring.working.fabric import Made
+from mossring.working.fabric import Made, Tie, Tied
 
 
 class Maker:
@@ -21,6 +21,7 @@ class Maker:
         self.closing = closing
         self.made: list[Made] = []
         self.chain = 0
+        self.ties: list[Tie] = []
         self.chain_span: Span = (0, 0)
         self.plain = "sc"
 
@@ -82,13 +83,37 @@ class Maker:
         if not self.chain:
             return
         m = Made(self.free, "ch", (), self.round, self.chain_span, self.chain, self.yarn)
+        if self.ties:
+            m = Tied(self.free, "ch", self.round, self.chain_span, self.chain, self.yarn, tuple(self.ties))
+            self.ties = []
         self.free += 1
         self.made.append(m)
         self.chain = 0
 
+    def to_neighbour(self, node: ToNeighbour) -> None:
+        """A stitch into a neighbour: amid chains it belongs to their space, else it hangs where the hook is."""
+        tie = Tie(node.stitch, node.place, node.whom, self.chain)
+        if self.chain:
+            self.ties.append(tie)
+            return
+        self.budget.stitch(node.span, 1)
+        self.made.append(Tied(self.free, "slst", self.round, node.span, 0, self.yarn, (tie,)))
+        self.free += 1
+
+    def keep_places(self) -> None:
+        """A join amid a space stands for one of its chains, where the other spaces of its kind have one more: so a
+        corner keeps its place."""
+        lengths = {m.chains for m in self.made if m.kind == "ch" and not isinstance(m, Tied)}
+        for m in self.made:
+            if isinstance(m, Tied) and m.kind == "ch" and m.chains not in lengths and m.chains + 1 in lengths:
+                m.chains += 1
+                m.ties = (m.ties[0]._replace(stands=1), *m.ties[1:])
+
     def close_gap(self) -> None:
         """Chains at the end and at the beginning of a round are one space."""
         made = self.made
+        if isinstance(made[-1] if made else None, Tied):
+            return
         if len(made) > 1 and made[0].kind == "ch" and made[-1].kind == "ch":
             made[0].chains += made[-1].chains
             made.pop()

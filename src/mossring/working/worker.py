@@ -21,6 +21,7 @@ from mossring.notation.tree import (
     Span,
     Target,
     Together,
+    ToNeighbour,
     Trouble,
     Where,
     Work,
@@ -108,6 +109,7 @@ class Worker(Maker):
         self.end_space()
         if not self.edge.line:
             self.close_gap()
+        self.keep_places()
 
     def _go(self, body: Sequence[Node], written: bool) -> None:
         body = self._begin(list(body), written)
@@ -169,6 +171,8 @@ class Worker(Maker):
             self._together(node)
         elif isinstance(node, Make):
             self.picot(node)
+        elif isinstance(node, ToNeighbour):
+            self.to_neighbour(node)
         elif isinstance(node, Skip):
             self._skip(node)
         elif isinstance(node, Join):
@@ -461,6 +465,8 @@ class Worker(Maker):
                     self.make_as(node, feet, span if len(group) == 1 else node.span, part, gap)
             elif isinstance(node, Chain):
                 self.add_chain(node.n, node.span)
+            elif isinstance(node, ToNeighbour):
+                self.to_neighbour(node)
             elif isinstance(node, Work):
                 self._hang(node, node.where.targets[0] if node.where.targets else None)
             elif isinstance(node, Repeat):

@@ -46,6 +46,8 @@ class Phrases:
 
     def run(self, item: Item) -> str:
         """`3 dc`, `BLO dc`, `3-dc cl (closed)`, `ch 3, 2-dc cl in 3rd ch from hook`."""
+        if item.ties:
+            return self._tied(item)
         if item.kind == "ch":
             return self.chain(item.n)
         name = self.names.get((item._replace(n=1),))
@@ -66,6 +68,19 @@ class Phrases:
             self._use("st")
             return f"{text} in top of last st made"
         return f"{self.chain(item.hung)}, {text} in {ordinal(item.hung)} {self.word('ch')} from hook"
+
+    def _tied(self, item: Item) -> str:
+        """`ch 1, sl st in corresponding ch-2 sp of previous motif, ch 1`."""
+        out: list[str] = []
+        made = 0
+        for tie in item.ties:
+            if tie.at > made:
+                out.append(self.chain(tie.at - made))
+            place = f"in corresponding {tie.place} of {tie.whom}" if tie.place else f"to {tie.whom}"
+            out.append(f"{self.word(tie.stitch)} {place}")
+            made = tie.at
+        left = item.n - made - sum(tie.stands for tie in item.ties)
+        return ", ".join([*out, self.chain(left)] if item.kind == "ch" and left else out)
 
     def _picot(self, item: Item) -> str:
         self._use("picot")

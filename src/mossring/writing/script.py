@@ -8,7 +8,7 @@ from functools import cache, lru_cache
 from typing import NamedTuple
 
 from mossring.stitches import lookup
-from mossring.working import RING, Made, WorkedRound
+from mossring.working import RING, Made, Tied, WorkedRound
 from mossring.writing.beginning import PLAIN_WAY, Way, begin_by
 from mossring.writing.walk import COMMON, NEXT, Find, Group, Item, Place, Walk, seen, skips_to_stitch
 
@@ -369,8 +369,8 @@ def _plain(kind: str) -> tuple[Item]:
 def _item(m: Made, part: str) -> Item:
     if m.feet and not m.part and not m.closing:
         return _plain(m.kind)[0]
-    if m.kind == "ch":
-        return Item("ch", m.chains)
+    if m.kind == "ch" or isinstance(m, Tied):
+        return Item(m.kind, m.chains, ties=m.ties if isinstance(m, Tied) else ())
     own = "" if m.part == part or m.part.startswith("ch ") else m.part
     return Item(m.kind, 1, own, m.closing, m.chains, m.carried)
 

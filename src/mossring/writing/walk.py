@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import NamedTuple
 
-from mossring.working import Made, WorkedRound
+from mossring.working import Made, Tie, WorkedRound
 
 
 class Item(NamedTuple):
     """A run inside a group: stitch key and how many (`ch`: of what length).
 
     part: the loop. closing: chains that close a cluster. hung: chains that a picot is of, or whose last one
-    carries the stitch.
+    carries the stitch. ties: it joins neighbours.
     """
 
     kind: str
@@ -21,6 +21,7 @@ class Item(NamedTuple):
     closing: int = 0
     hung: int = 0
     carried: bool = False
+    ties: tuple[Tie, ...] = ()
 
 
 class Place(NamedTuple):

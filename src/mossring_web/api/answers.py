@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import asdict
 
-from mossring.analysis import analyse, finding_data
+from mossring.analysis import analyse, finding_data, joins
 from mossring.chart import Drawn, draw, inks, threads
 from mossring.draft import Draft, DraftRound, parked_after, work_draft
 from mossring.readin import pattern_text, read_in, taken
@@ -94,6 +94,7 @@ def _drawing(drawn: Drawn) -> dict[str, object]:
         "middle": drawn.middle,
         "foundation": "".join(drawn.foundation),
         "rounds": drawn.rounds,
+        "ties": "".join(drawn.ties),
     }
 
 
@@ -193,7 +194,7 @@ def _counts(r: DraftRound, draft: Draft) -> str:
             parts.append(f"{n} {term(key, draft.dialect).abbr}")
         else:
             parts.append(f"{n} {key} sp{'s' if n > 1 else ''}")
-    return ", ".join(parts)
+    return "; ".join([", ".join(parts), *joins(r.worked)])
 
 
 def _corner_added(draft: Draft, k: int) -> float | None:

@@ -130,7 +130,8 @@ class RoundOut(Schema):
 
 
 class DrawingOut(Schema):
-    """rounds: for each round the SVG path of each stitch; foundation: of the chain it begins on. reach: of the whole,
+    """rounds: for each round the SVG path of each stitch; foundation: of the chain it begins on; ties: of the joins
+    to neighbours, to be dotted. reach: of the whole,
     turn: degrees."""
 
     reach: float
@@ -138,6 +139,7 @@ class DrawingOut(Schema):
     middle: float
     foundation: str
     rounds: list[list[str]]
+    ties: str
 
 
 class LieOut(Schema):

@@ -476,7 +476,8 @@ export interface components {
         };
         /**
          * DrawingOut
-         * @description rounds: for each round the SVG path of each stitch; foundation: of the chain it begins on. reach: of the whole,
+         * @description rounds: for each round the SVG path of each stitch; foundation: of the chain it begins on; ties: of the joins
+         *     to neighbours, to be dotted. reach: of the whole,
          *     turn: degrees.
          */
         DrawingOut: {
@@ -490,6 +491,8 @@ export interface components {
             foundation: string;
             /** Rounds */
             rounds: string[][];
+            /** Ties */
+            ties: string;
         };
         /** EditOut */
         EditOut: {

@@ -140,6 +140,15 @@ export function DrawingView({ drawing, settled, look, title, chosen, choose }: P
                 />
               )),
             ]}
+        {drawing.ties && (
+          <path
+            d={drawing.ties}
+            stroke="var(--ink)"
+            strokeWidth={width * 1.2}
+            strokeDasharray={`0 ${width * 3}`}
+            data-ties=""
+          />
+        )}
         {look.strain && settled && <Strain settled={settled} />}
         {lit && <path d={lit} stroke="var(--lit)" strokeWidth={width * 2.6} data-lit={count} />}
       </g>

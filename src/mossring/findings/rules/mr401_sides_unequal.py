@@ -12,6 +12,7 @@ from collections.abc import Iterator
 from mossring.findings.finding import Finding, Severity
 from mossring.findings.look import Look, some
 from mossring.findings.nudge import number_edits
+from mossring.working import Tied
 
 CODE = "MR401"
 SEVERITY: Severity = "warn"
@@ -48,7 +49,7 @@ def _spaces(look: Look) -> Iterator[Finding]:
     made, n = done.made, len(done.made)
     marks = sorted(done.corners)
     stops = [*marks[1:], marks[0] + n]
-    spaces = [i for i, m in enumerate(made) if m.kind == "ch"]
+    spaces = [i for i, m in enumerate(made) if m.kind == "ch" or isinstance(m, Tied)]  # a join instead of a chain
     spaces += [i + n for i in spaces]
     sides = [bisect_left(spaces, b) - bisect_right(spaces, a) for a, b in zip(marks, stops, strict=True)]
     usual = max(set(sides), key=sides.count)
