@@ -9,7 +9,7 @@ from itertools import pairwise
 from typing import TYPE_CHECKING
 
 from mossring.notation import Document, Shape
-from mossring.notation.header import POLYGONS
+from mossring.notation.header import POLYGONS, SHAPES
 from mossring.notation.lazy import lazily
 from mossring.stitches import lookup
 from mossring.working import WorkedRound
@@ -30,6 +30,9 @@ def guess_shape(doc: Document, work: Work) -> Draft:
     begin in a ring and have one corner are a half square. work: the draft worked as a shape."""
     titled = titled_shape(doc)
     if in_rows(doc) and doc.begin.kind in ("magic ring", "ring"):
+        draft = work(_HALF_HEXAGON)
+        if draft.doc.begin.kind != "foundation" and _has_three_sides(draft):
+            return draft
         draft = work(Shape("half square", 1))
         if draft.doc.begin.kind != "foundation" and _rounds_with(draft, 1):
             return draft
@@ -55,6 +58,25 @@ def guess_shape(doc: Document, work: Work) -> Draft:
     circle = work(Shape("circle", 0))
     told = titled or _told_shape(circle, work)
     return _oblong(work(told), told.sides) if told else _no_circle(circle)
+
+
+_HALF_HEXAGON = Shape("half hexagon", 2)
+
+
+def _has_three_sides(draft: Draft) -> bool:
+    """Whether every row of several, but the first, makes two corners, with as many stitches on each side, or nearly."""
+    rows = [r.worked for r in draft.rounds[1:]]
+    made = all(len(r.corners) == _HALF_HEXAGON.sides and all(_in_one_place(r, c) for c in r.corners) for r in rows)
+    return bool(rows) and made and all(max(r.per_side()) - min(r.per_side()) <= _NEARLY for r in rows)
+
+
+_NEARLY = 2
+
+
+def _in_one_place(done: WorkedRound, corner: int) -> bool:
+    """Whether a corner lies amid what is worked in one place."""
+    around = [done.made[k % len(done.made)].feet for k in (corner - 1, corner + 1)]
+    return bool(around[0]) and around[0] == around[1]
 
 
 def _begun_with(draft: Draft, n: int) -> Shape | None:
@@ -108,8 +130,9 @@ def _told_shape(circle: Draft, work: Work) -> Shape | None:
 def titled_shape(doc: Document) -> Shape | None:
     """The shape that a title names."""
     words = [_SHORT_NAMES.get(w, w) for w in re.findall(r"[a-z]+", doc.title.lower())]
-    if "half square" in " ".join(words):
-        return Shape("half square", 1)
+    for half in ("half square", "half hexagon"):
+        if half in " ".join(words):
+            return Shape(half, SHAPES[half])
     every = [n for name, n in POLYGONS.items() if name in words]
     if len(every) != 1:
         return None

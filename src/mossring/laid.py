@@ -12,7 +12,7 @@ from functools import partial
 from math import atan2, cos, hypot, pi, sin
 
 from mossring.draft import Draft, DraftRound
-from mossring.shape.ledger import start_radius
+from mossring.shape.ledger import TRIANGLE, start_radius
 from mossring.working import Made
 
 Point = tuple[float, float]
@@ -52,7 +52,7 @@ def _lay(r: DraftRound, sides: int, tops: dict[int, Point], below: Laid | None, 
         return Laid(below.tops if below else {}, below.corner if below else None)
     radius = max(r.entry.drawn, ring + 0.3)
     if r.worked.line:
-        return _row(r) if sides != 1 else _half_square(r, ring)
+        return _half(r, ring, sides) if 0 < sides < TRIANGLE else _row(r)
     if r.entry.straight:
         return _oblong(r, made, tops)
     feet_at = [_foot_angle(m, tops) for m in made]
@@ -77,17 +77,21 @@ def _row(r: DraftRound) -> Laid:
     return Laid({**base, **here}, None)
 
 
-def _half_square(r: DraftRound, ring: float) -> Laid:
-    """A row of a half square: along two equal sides at a right angle, its long edge above."""
+def _half(r: DraftRound, ring: float, corners: int) -> Laid:
+    """A row of half a polygon: along its sides about the middle of the long edge, that edge above."""
     made = r.worked.made[::-1] if r.worked.turned else r.worked.made
     middles, length = _middles(made)
-    corner = r.worked.corners[0] if r.worked.corners else len(made) // 2
-    apex = middles[len(made) - 1 - corner if r.worked.turned else corner]
-    reach = max(r.entry.drawn, ring + 0.3) * 2**0.5
+    at = sorted(len(made) - 1 - c if r.worked.turned else c for c in r.worked.corners)
+    even = [length * k / (corners + 1) for k in range(1, corners + 1)]
+    stops = [0.0, *([middles[c] for c in at] if len(at) == corners else even), length]
+    reach = max(r.entry.drawn, ring + 0.3) / cos(pi / (2 * (corners + 1)))
+    ends = [(reach * cos(pi * k / (corners + 1)), -reach * sin(pi * k / (corners + 1))) for k in range(corners + 2)]
     places = []
     for x in middles:
-        t = x / apex if x <= apex else (x - apex) / (length - apex)
-        places.append((reach * (1 - t), -reach * t) if x <= apex else (-reach * t, -reach * (1 - t)))
+        side = next(k for k in range(corners + 1) if x <= stops[k + 1] or k == corners)
+        (ax, ay), (bx, by) = ends[side], ends[side + 1]
+        t = (x - stops[side]) / ((stops[side + 1] - stops[side]) or 1.0)
+        places.append((ax + (bx - ax) * t, ay + (by - ay) * t))
     here = {m.number: p for m, p in zip(made, places, strict=True)}
     return Laid(here, None)
 

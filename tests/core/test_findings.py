@@ -90,6 +90,8 @@ def test_the_data_of_an_analysis_is_plain() -> None:
     (first,) = data["rounds"]  # type: ignore[misc]
     assert set(first) == {
         "number",
+        "making",
+        "neighbours",
         "stitches",
         "counts",
         "spaces",

@@ -290,7 +290,8 @@ class _Collector:
         cost = _TRIAL_COST + sum(len(x.worked.made) for x in rest) + len(r.line.text) // 4 + nested**2
         # mends of how it lies leave enough for wrong counts
         most = _TRIALS if f.family == _LEVEL else _TRIALS + min(self.spent_on_lie, _TRIALS // 2)
-        most -= (most - self.spent) // _LEFT  # for mistakes further on
+        if f.family != _LEVEL:
+            most -= (most - self.spent) // _LEFT  # for mistakes further on
         second_best: list[Fix] = []  # the round comes right, but not the one that follows it
         for fix in f.propose:
             if len(f.fixes) >= f.most or self.spent >= most or len(second_best) >= _DOUBTFUL:

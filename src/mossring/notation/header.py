@@ -23,8 +23,9 @@ POLYGONS = {
     "nonagon": 9,
 }
 """Polygons by name, with their sides."""
-SHAPES = POLYGONS | {"rectangle": 4, "half square": 1, "oval": 0, "piece in rows": 0}
-"""Shapes by name, with their sides. An oval is an oblong with round ends."""
+SHAPES = POLYGONS | {"rectangle": 4, "half square": 1, "half hexagon": 2, "oval": 0, "piece in rows": 0}
+"""Shapes by name, with their sides; of a half one, worked in rows, with its corners. An oval is an oblong with round
+ends."""
 
 
 @dataclass(frozen=True, slots=True)

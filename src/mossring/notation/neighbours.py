@@ -15,12 +15,10 @@ if TYPE_CHECKING:
     from mossring.notation.reader import Reader
 
 _WHICH = (
-    r"(?:previous|prev|first|second|third|last|next|finished|completed|adjacent|adjoining|neighbou?ring|other"
+    r"(?:previous|prev|first|second|third|last|finished|completed|adjacent|adjoining|neighbou?ring|other"
     r"|1st|2nd|3rd|[4-9]th)"
 )
-_PIECE = (
-    r"(?:motif|square|hexagon|pentagon|octagon|triangle|circle|medallion|block|tile|patch|panel|piece|rosette|flower)"
-)
+_PIECE = r"(?:motif|square|hexagon|pentagon|octagon|triangle|circle|medallion|tile|patch|panel|rosette)"
 _NUMBERED = rf"{_PIECE} (?:no\.? ?)?(?:\d{{1,3}}|[A-Z])"
 _WHOM = rf"(?P<whom>(?:{_WHICH} )?{_NUMBERED}|{_WHICH} {_PIECE}|neighbou?r)\b"
 NEIGHBOUR = lazily(rf"\b(?:{_NUMBERED}|{_WHICH} {_PIECE}|neighbou?r)\b", re.IGNORECASE)

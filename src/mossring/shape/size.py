@@ -10,6 +10,9 @@ from mossring.notation.header import Shape
 from mossring.shape.gauge import Gauge
 from mossring.shape.ledger import Entry
 
+HALF_HEXAGON = 2
+"""The corners of a half hexagon."""
+
 
 @dataclass(frozen=True, slots=True)
 class Size:
@@ -27,7 +30,7 @@ def size_of(entry: Entry, shape: Shape, gauge: Gauge) -> Size | None:
 
     Side to side is the distance across: between opposite sides, or from a side to the corner facing it when
     the number of sides is odd. Oblongs and row-worked pieces are measured across their shorter way (rows:
-    along the last row); a half square along one of its two equal sides.
+    along the last row); a half square along one of its two equal sides, a half hexagon along its long edge.
     """
     if entry.extent <= 0:
         return None
@@ -35,6 +38,8 @@ def size_of(entry: Entry, shape: Shape, gauge: Gauge) -> Size | None:
     r = entry.extent * w
     if sides == 1:
         return Size(2 * r, 2 * r * sqrt(2), gauge.measured)
+    if sides == HALF_HEXAGON:
+        return Size(2 * r / cos(pi / 6), 2 * r / cos(pi / 6), gauge.measured)
     if entry.flat_piece:
         return Size(entry.width * w, hypot(entry.width * w, r), gauge.measured)
     longer = entry.straight / 2 * w

@@ -16,6 +16,8 @@ SHAPES = (
     "circle to octagon",
     "rectangle",
     "half square",
+    "half hexagon",
+    "oval",
 )
 """Shapes that a new motif can begin with."""
 STITCHES = tuple(_RING)
@@ -27,7 +29,7 @@ OBLONG_CHAINS = 12
 def first_text(
     shape: str, dialect: Dialect, title: str, stitch: str = "dc", begin: str = "magic ring", chains: int = OBLONG_CHAINS
 ) -> str:
-    """A new motif's text with round 1, as many stitches as lie flat; chains: the foundation of a rectangle.
+    """A new motif's text with round 1, as many stitches as lie flat; chains: the foundation of a rectangle or an oval.
 
     Raises KeyError for a shape, stitch or centre that isn't in SHAPES, STITCHES or BEGINS.
     """
@@ -36,9 +38,9 @@ def first_text(
     x = term(stitch, dialect).abbr
     centre = BEGINS[begin].format(slst=term("slst", dialect).abbr)
     line = _first_line(shape, x, _RING[stitch])
-    if shape == "rectangle":
+    if shape in ("rectangle", "oval"):
         centre = f"ch {chains} (foundation)"
-    word = "Row" if shape == "half square" else "Rnd"
+    word = "Row" if shape.startswith("half ") else "Rnd"
     head = (
         f"Motif: {' '.join(title.split())}",
         f"Terms: {dialect.upper()}",
@@ -53,6 +55,12 @@ def _first_line(shape: str, x: str, ring: int) -> str:
         return f"[(2 {x}, ch 2, {x}, ch 2, 2 {x}) in corner, {x} in each ch to corner] twice"
     if shape == "half square":
         return f"{x} in ring, ch 1, 3 {x} in ring, ch 2, 3 {x} in ring, ch 1, {x} in ring"
+    if shape == "half hexagon":
+        many = round(ring / 6)
+        end, side = f"{many + 1} {x} in ring", f"{many} {x} in ring" if many > 1 else f"{x} in ring"
+        return f"{end}, ch 2, {side}, ch 2, {end}"
+    if shape == "oval":
+        return f"[{ring // 2} {x} in corner, {x} in each ch to corner] twice"
     sides = _SIDES.get(shape, 0)
     if not sides:
         return f"{ring} {x} in ring"

@@ -82,6 +82,8 @@ def _tries(draft: Draft, last: DraftRound) -> Iterator[_Try]:
         return
     if last.worked.corners:
         yield from _with_corners(words, last)
+    elif draft.shape.name == "oval":
+        yield from _on_an_oval(words, draft, last)
     else:
         yield from _on_a_circle(words, draft, last)
 
@@ -111,6 +113,16 @@ def _rows(w: _Words, draft: Draft, last: DraftRound) -> Iterator[_Try]:
             f"ch 4 (counts as {dc} and ch 1), {side}(3 {dc}, ch 2, 3 {dc}) in next ch-{apex.chains} sp, ch 1, {side}"
         )
         yield _Try("half", "Groups to the apex and back", f"{words}{dc} in last st, turn")
+        return
+    if draft.shape.name == "half hexagon":
+        for kind in _SOLID:
+            x, space = w(kind), f"ch-{last.worked.made[corners[0]].chains} sp" if corners else "next sp"
+            side = f"{x} in each st to next {space}"
+            corner = f"({x}, ch 2, {x}) in next {space}"
+            words = (
+                f"2 {x} in first st, {side}, {corner}, {side}, {corner}, {x} in each st to last st, 2 {x} in last st"
+            )
+            yield _Try(f"half hexagon {kind}", f"Work even in {x}", f"{words}, turn")
         return
     for kind in _SOLID:
         yield _Try(f"row {kind}", f"Work even in {w(kind)}", f"{w(kind)} in each st across, turn")
@@ -239,6 +251,21 @@ def _on_a_circle(w: _Words, draft: Draft, last: DraftRound) -> Iterator[_Try]:
                 f"net {step}", "Net of chain loops", f"[{w('sc')} in next st, ch {chain}, {skip}] {count // step} times"
             )
     yield from _scaffold(w, count, draft.shape.sides or 4)
+
+
+def _on_an_oval(w: _Words, draft: Draft, last: DraftRound) -> Iterator[_Try]:
+    """Growing at both ends, from one of which the rounds begin, and even along the sides."""
+    first, count = draft.rounds[0].worked, last.worked.stitches
+    side = len(first.extra) // 2 - 1
+    end, odd = divmod(count - 2 * side, 2)
+    begins = bool(first.made) and first.below_corners.issuperset(first.made[0].feet)
+    for kind in _SOLID:
+        x, more = w(kind), round(growth_constant(0) * draft.gauge.height(kind) / 2)
+        yield _Try(f"even {kind}", f"Work even in {x}, no increase", f"{x} in each st around")
+        if begins and not odd and end > 0 and end % more == 0:
+            each = end // more
+            grown = f"2 {x} in {_sts(more)}" if each == 1 else f"[{_run(x, each - 1)}, 2 {x} in next st] {more} times"
+            yield _Try(f"oval {kind}", f"Grow at the ends in {x}", f"[{grown}, {_run(x, side)}] twice")
 
 
 def _squared(w: _Words, draft: Draft, last: DraftRound, count: int, sides: int) -> Iterator[_Try]:

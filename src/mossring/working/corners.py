@@ -46,7 +46,7 @@ def find_corners(
         return []
     if said:
         return [i for i, m in enumerate(made) if m.kind == said[0] and (not said[1] or m.chains == said[1])]
-    if n < 3:
+    if n == 1:
         return _apex(made)
     in_ring = all(m.feet in ((RING,), ()) for m in made)
     if not in_ring:

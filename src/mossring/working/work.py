@@ -90,7 +90,7 @@ def work_round(
         done.made,
         edge.made if before else [],
         edge.corners if before else [],
-        state.sides if not flat_piece or state.sides == 1 else 0,
+        state.sides if not flat_piece or state.sides < _POLYGON else 0,
         worker.corner_said,
     )
     last = done.made[-1].kind if done.made else ""
@@ -109,6 +109,8 @@ def work_round(
     )
 
 
+_POLYGON = 3
+"""The least sides of a whole piece: a half square has one corner in each row, a half hexagon two."""
 _PER_ROUND = 35
 """Steps that a round takes however few stitches it has: its edge, its corners, its place in the ledger."""
 

@@ -63,7 +63,7 @@ def begin_motif(user: User, wanted: Wanted) -> Motif:
     title = wanted.title.strip() or UNTITLED
     dialect: Dialect = "uk" if wanted.terms == "uk" else "us"
     chains, note = OBLONG_CHAINS, ""
-    if wanted.shape == "rectangle" and wanted.length_mm:
+    if wanted.shape in ("rectangle", "oval") and wanted.length_mm:
         try:
             size = oblong(wanted.length_mm, wanted.width_mm, Gauge(), wanted.stitch)
         except ValueError as e:

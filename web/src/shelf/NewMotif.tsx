@@ -20,7 +20,11 @@ const SHAPES = [
   "octagon",
   "rectangle",
   "half square",
+  "half hexagon",
+  "oval",
 ];
+/** Shapes about a foundation chain, of a length and a width. */
+const LONG = ["rectangle", "oval"];
 const STITCHES = ["sc", "hdc", "dc", "tr"] as const;
 const NAMES: Record<Terms, Record<string, string>> = {
   us: { sc: "sc", hdc: "hdc", dc: "dc", tr: "tr" },
@@ -78,7 +82,7 @@ export function NewMotif() {
             choose={(x) => setStitch(STITCHES.find((s) => s === x) ?? "dc")}
             show={(x) => NAMES[terms][x] ?? x}
           />
-          {shape === "rectangle" && (
+          {LONG.includes(shape) && (
             <fieldset className="mb-4 flex gap-4">
               <legend className="mb-1">Wanted size, in {session.units} (left empty: twelve chains)</legend>
               {["length", "width"].map((name) => (
@@ -96,7 +100,7 @@ export function NewMotif() {
               ))}
             </fieldset>
           )}
-          {shape !== "rectangle" && (
+          {!LONG.includes(shape) && (
             <Radios
               legend="Centre"
               name="centre"
