@@ -32,7 +32,7 @@ def test_a_motif_that_works_has_no_stop(text: str) -> None:
 
 
 @given(circle() | granny(), st.data())
-@settings(max_examples=examples(120), deadline=None)
+@settings(max_examples=examples(48), deadline=None)
 def test_a_wrong_number_stated_in_any_round_is_found_there_and_mended(text: str, data: st.DataObject) -> None:
     """Write a motif with its counts, spoil one, and the finding and its mend must give the text back."""
     right = as_text(write_sheet(analyse(text).draft, "us"))

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from math import cos, pi
+from math import cos, hypot, pi
 
 import pytest
 
 from mossring.analysis import analyse
 from mossring.draft import work_draft
+from mossring.laid import guess
 from mossring.shape import Gauge
 from mossring.starters import BEGINS, SHAPES, STITCHES, first_text, next_rounds, oblong, rounds_for, square_off
 from mossring.stitches import Dialect
@@ -143,3 +144,45 @@ def test_rows_go_on_in_rows() -> None:
         half += offer.line + "\n"
     grown = work_draft(half).rounds
     assert [r.worked.per_side() for r in grown] == [[4, 4], [7, 7], [10, 10], [13, 13]]
+
+
+@pytest.mark.parametrize("stitch", ["sc", "hdc", "dc", "tr"])
+@pytest.mark.parametrize("chains", [12, 25])
+def test_an_oval_grows_at_its_ends_and_lies_flat(stitch: str, chains: int) -> None:
+    text = first_text("oval", "us", "Landing Mat", stitch, chains=chains)
+    straight = 2 * (chains - 2)
+    for number in range(2, 5):
+        offers = {o.name: o for o in next_rounds(work_draft(text))}
+        text += offers[f"Grow at the ends in {stitch}"].line + "\n"
+        found = analyse(text)
+        assert (found.verdict, found.findings, found.draft.shape.name) == ("flat", [], "oval")
+        ends = found.draft.rounds[0].worked.stitches - straight
+        assert found.draft.rounds[-1].worked.stitches == straight + number * ends
+    assert found.size is not None
+    across = found.size.length - found.size.side_to_side  # a foundation keeps length minus width (geometry)
+    assert across == pytest.approx((chains - 1) * found.draft.gauge.width_mm)
+
+
+@pytest.mark.parametrize("stitch", ["sc", "dc"])
+def test_a_half_hexagon_has_two_corners_and_grows_at_both_and_at_its_ends(stitch: str) -> None:
+    text = first_text("half hexagon", "us", "Hull Filler", stitch)
+    for number in range(2, 6):
+        offer = next(o for o in next_rounds(work_draft(text)) if o.name == f"Work even in {stitch}")
+        text += offer.line + "\n"
+        found = analyse(text)
+        done = found.draft.rounds[-1].worked
+        many = {"sc": 1, "dc": 2}[stitch] + 2 * (number - 1)
+        assert (found.findings, done.per_side()) == ([], [many + 1, many, many + 1])
+    shaped = analyse(text.replace("Shape: half hexagon\n", ""))
+    assert shaped.draft.shape.name == "half hexagon"
+
+
+def test_a_half_hexagon_is_drawn_along_three_sides_of_one() -> None:
+    text = first_text("half hexagon", "us", "Hull Filler", "dc")
+    draft = work_draft(text)
+    tops = {n: p for laid in guess(draft) for n, p in laid.tops.items()}
+    made = draft.rounds[-1].worked.made
+    a, b = (tops[made[c].number] for c in draft.rounds[-1].worked.corners)
+    assert hypot(*a) == pytest.approx(hypot(*b))
+    assert a[1] == pytest.approx(b[1])
+    assert a[0] - b[0] == pytest.approx(hypot(*a))  # a regular hexagon's side is as long as its corners are far out
