@@ -202,3 +202,8 @@ def test_a_round_behind_petals_lies_as_far_out_as_what_it_stands_on() -> None:
     assert not [f for f in found.findings if f.code in ("MR501", "MR502")]
     assert found.size is not None
     assert found.size.side_to_side > 2 * radii[5] * found.draft.gauge.width_mm
+
+
+@pytest.mark.parametrize("words", ["sc in each sc to corner", "2 hdc in each hdc to corner", "tr in each tr to corner"])
+def test_a_sweep_over_stitches_that_are_not_there_is_told(words: str) -> None:
+    assert told(analyse(f"{SQUARE}Rnd 2: [(2 dc, ch 2, 2 dc) in corner, {words}] around"), 2) == ["MR201"]

@@ -353,6 +353,13 @@ class Worker(Maker):
             u += 1
         swept = edge.last + 1 if worked and all(t.is_space for _, t in sweeps) else u  # `..., hdc in last 2 sts`
         edge.pos = max(edge.pos, swept)
+        if (
+            not worked
+            and len(sweeps) == 1
+            and into.stitch
+            and not any(edge.fits(m, k, into) for k, m in enumerate(edge.made))
+        ):
+            raise UnworkableError("no such place", node.where.span, target=into, left=0)
         if node.also and not edge.line:
             passes.all_found(node, worked)
 
