@@ -7,13 +7,14 @@ cache. The cache holds results, never decides them: the same text gives the same
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 from functools import partial
 from itertools import chain
 from typing import TypeVar, cast
 
-from mossring.guessed import guess_shape, in_rows, titled_shape
+from mossring.guessed import evenly_grown, far_off, guess_shape, in_rows, rounds_amiss, titled_shape
+from mossring.likened import grown_otherwise, meant
 from mossring.notation import (
     Begin,
     Document,
@@ -31,10 +32,10 @@ from mossring.notation import (
 from mossring.notation.document import MAX_ROUNDS
 from mossring.notation.evidence import HABIT, evidence, weighed
 from mossring.notation.grouping import begun_chainless
-from mossring.notation.growing import ended, evenly, grown_as_told, has_corner, in_full, last_corner, one_in_each
+from mossring.notation.growing import evenly, last_corner
 from mossring.notation.heads import read_head
 from mossring.notation.kept import Cache, Kept
-from mossring.notation.tree import Make, Repeat, Work
+from mossring.notation.tree import Work
 from mossring.notation.within import more_rounds, said_within
 from mossring.readings import Read, otherwise, without_odd_words
 from mossring.shape import (
@@ -238,40 +239,14 @@ def _in_some_terms(doc: Document, job: _Job) -> Draft:
     uk = weighed(doc.words())
     draft = _shaped(doc, "uk" if uk > 0 else "us", False, job)
     told = abs(uk) > HABIT or len(doc.text) > _MOST_LIE
-    if told or not (amiss := _amiss(draft)) or (draft.shape.sides and not _far_off(draft)):
+    if told or not (amiss := rounds_amiss(draft)) or (draft.shape.sides and not far_off(draft)):
         return draft
     if not job.spare.affords(draft.cost):
         return draft
     again = _Job(job.most, job.spare, job.spare)
     other = _shaped(read_document(doc.text), "us" if uk > 0 else "uk", False, again)
-    other.by_lie = _amiss(other) < amiss and (other.shape.sides > 0 or _evenly_grown(other))
+    other.by_lie = rounds_amiss(other) < amiss and (other.shape.sides > 0 or evenly_grown(other))
     return other if other.by_lie else draft
-
-
-def _amiss(draft: Draft) -> int:
-    """How many rounds cup or ruffle, or don't work at all."""
-    troubled = (bool(r.tree.troubles or r.troubles or r.worked.troubles) for r in draft.rounds)
-    return sum(r.entry.verdict in ("cups", "ruffles") or bad for r, bad in zip(draft.rounds, troubled, strict=True))
-
-
-def _evenly_grown(draft: Draft) -> bool:
-    """Whether a circle grows by what lies flat, from its third round on: 8 `dc` a round are neither 6 nor 12."""
-    shares = [r.entry.growth / r.entry.needed for r in draft.rounds[2:] if r.entry.needed > 0]
-    return all(abs(share - 1) <= _NEARLY for share in shares)
-
-
-_NEARLY = 0.25
-"""By how much, as a share of what lies flat, such a circle may grow otherwise."""
-
-
-def _far_off(draft: Draft) -> bool:
-    """Whether a round grows by less than half of what lies flat, or twice as much: corners alone bring about less."""
-    lain = [r.entry for r in draft.rounds if r.entry.verdict in ("cups", "ruffles")]
-    return any(not _LITTLE * e.needed <= e.growth <= _MUCH * e.needed for e in lain)
-
-
-_LITTLE, _MUCH = 0.45, 2.0
-"""Shares of what lies flat: a US square of dc with one stitch each side of its corners, which cups, grows by 0.52."""
 
 
 def _shaped(doc: Document, dialect: Dialect, said: bool, job: _Job) -> Draft:
@@ -281,12 +256,12 @@ def _shaped(doc: Document, dialect: Dialect, said: bool, job: _Job) -> Draft:
     if job.shape:
         return _work(doc, dialect, said, job.shape, False, job)
     draft = _guessed(doc, dialect, said, job)
-    if draft.rounds and asks_for_more(draft.rounds[0].tree) and (amiss := _amiss(draft)):
+    if draft.rounds and asks_for_more(draft.rounds[0].tree) and (amiss := rounds_amiss(draft)):
         again = read_document(doc.text)
         again.in_all = True
         if job.spare.affords(_GUESSED):
             other = _guessed(again, dialect, said, job)
-            return other if _amiss(other) < amiss else draft
+            return other if rounds_amiss(other) < amiss else draft
     return draft
 
 
@@ -431,7 +406,7 @@ class _Working:
         source = tree
         below = [m.kind for m in state.before.made if m.counted] if tree.grows and state.before else []
         if tree.repeat_of is not None:
-            source = _meant(tree, self.bodies, line, number, below, troubles)
+            source = meant(tree, self.bodies, line, number, below, troubles)
         elif tree.grows and state.before:
             source = replace(tree, body=evenly(tree.body, tree.grows[0].n, below))
         body = "" if source is tree else repr(source.body)
@@ -444,7 +419,7 @@ class _Working:
         draft.cost += kept.steps
         self.worked += kept.steps
         if tree.grows:
-            troubles += _grown_otherwise(tree, state, kept.after, self._last_corner())
+            troubles += grown_otherwise(tree, state, kept.after, self._last_corner())
         shown = tree if tree.repeat_of is not None else kept.source
         draft.rounds.append(DraftRound(number, line, shown, state, kept.after, kept.entry, troubles, kept.memo))
         self.state = kept.after
@@ -486,60 +461,6 @@ class _Working:
         """The last corner that a round so far, or this one, names."""
         trees = chain([tree] if tree else [], reversed(self.bodies.values()))
         return next((corner for t in trees if (corner := last_corner(t.body))), None)
-
-
-def _meant(
-    tree: RoundTree,
-    bodies: dict[int, RoundTree],
-    line: RoundLine,
-    number: int,
-    below: Sequence[str],
-    troubles: list[Trouble],
-) -> RoundTree:
-    """The round that `as Rnd 3` means, or which of them `as Rnds 2 and 3` does in its turn, grown where it says so;
-    the tree itself if there is none. below: the stitches that it is worked into, by kind."""
-    nth = number - line.first
-    first, last = tree.repeat_of or -1, tree.repeat_to or -1
-    meant = (first + line.shift if first > 0 else line.first + first) + nth % max(1, last - first + 1)
-    if first == -1 or (nth and tree.grows and last == first):  # each round of a range grows on the one before it
-        meant = number - 1
-    end = [n for n in tree.body if n.span[0] >= tree.repeat_span[1]]
-    if in_full(end):
-        return tree
-    source = bodies.get(meant, tree)
-    if source is tree:
-        troubles.append(Trouble("no such round", tree.repeat_span, {"round": meant}))
-        return tree
-    if end:
-        source = replace(source, body=ended(source.body, end))
-    if not tree.grows:
-        return source
-    told = tree.grows[0]
-    body = grown_as_told(source.body, told)
-    spread = any(isinstance(n, Repeat) for n in source.body) or has_corner(source.body)
-    if told.kind == "on" and told.n and below and (body is None or not spread):
-        body = evenly(one_in_each(told.span), told.n, below)
-    if body is None:
-        troubles.append(Trouble("not grown", tree.repeat_span, {"round": meant}))
-        return source
-    return replace(source, body=body)
-
-
-def _grown_otherwise(tree: RoundTree, before: State, after: State, corner: Work | None) -> Iterator[Trouble]:
-    """What `with 4 more dc on each side` says, where the sides turn out to grow by another number, or `with 8 dc on
-    each side`, where there are as many neither with what their corners hold nor without."""
-    had = before.before.per_side() if before.before else []
-    have = after.before.per_side() if after.before else []
-    if not had or len(had) != len(have):
-        return
-    more = sum(g.n for g in tree.grows if g.kind == "side")
-    if more and any(b - a != more for a, b in zip(had, have, strict=True)):
-        yield Trouble("grows otherwise", tree.grows[0].span, {"said": more, "have": have[0] - had[0]})
-    said = next((g for g in tree.grows if g.kind == "side in all"), None)
-    about = sum(m.n for m in corner.group if isinstance(m, Make)) if corner else 0  # what the corners put beside them
-    if said and said.n not in (have[0], have[0] - about):
-        data: dict[str, object] = {"said": said.n, "have": have[0] - about, "in all": True}
-        yield Trouble("grows otherwise", said.span, data)
 
 
 def parked_after(draft: Draft, upto: DraftRound) -> dict[str, str]:

@@ -218,3 +218,32 @@ def in_rows(doc: Document) -> bool:
     return not doc.spiral and any(
         line.word == "Row" and not _JOINS.search(_OWN_RING.sub("", line.text)) for line in doc.rounds[:1]
     )
+
+
+# ---- how it lies: which terms are meant where no word tells ------------------------------
+
+
+def rounds_amiss(draft: Draft) -> int:
+    """How many rounds cup or ruffle, or don't work at all."""
+    troubled = (bool(r.tree.troubles or r.troubles or r.worked.troubles) for r in draft.rounds)
+    return sum(r.entry.verdict in ("cups", "ruffles") or bad for r, bad in zip(draft.rounds, troubled, strict=True))
+
+
+def evenly_grown(draft: Draft) -> bool:
+    """Whether a circle grows by what lies flat, from its third round on: 8 `dc` a round are neither 6 nor 12."""
+    shares = [r.entry.growth / r.entry.needed for r in draft.rounds[2:] if r.entry.needed > 0]
+    return all(abs(share - 1) <= _ABOUT for share in shares)
+
+
+_ABOUT = 0.25
+"""By how much, as a share of what lies flat, such a circle may grow otherwise."""
+
+
+def far_off(draft: Draft) -> bool:
+    """Whether a round grows by less than half of what lies flat, or twice as much: corners alone bring about less."""
+    lain = [r.entry for r in draft.rounds if r.entry.verdict in ("cups", "ruffles")]
+    return any(not _LITTLE * e.needed <= e.growth <= _MUCH * e.needed for e in lain)
+
+
+_LITTLE, _MUCH = 0.45, 2.0
+"""Shares of what lies flat: a US square of dc with one stitch each side of its corners, which cups, grows by 0.52."""

@@ -340,25 +340,6 @@ def _all_in(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     return True
 
 
-def _over_space(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
-    """`working over next ch-2 sp, tr in st of rnd 2`: the chains of the round below are passed, and worked in."""
-    c = r.c
-    i = c.i
-    c.i += 1
-    c.accept("over") and c.accept("next", "same")
-    space = targets.read_space(c) if c.i > i + 1 else None
-    if space is None or not c.ends(0):
-        c.i = i
-        return False
-    if c.tokens[c.i - 1].text not in _SEVERAL:
-        span = c.span_from(i)
-        nodes.append(Skip(Where("next", (space,), span), span, over=True))
-    return True
-
-
-_SEVERAL = ("sps", "spaces", "loops", "lps")
-
-
 # ---- what asks for no stitch --------------------------------------------------------------
 
 
@@ -456,7 +437,7 @@ OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     (("move", "slide", "travel"), _move),
     (("continue", "cont", "continuing", "so"), _on_around),
     (("working", "going", "in", "behind"), _beside_the_last),
-    (("working", "crocheting"), _over_space),
+    (("working", "crocheting"), placing.over_space),
     (throughout.SETTING_WORDS, throughout.setting),
     ((), _as_round),
     (("spiral", "spirals", "continuous"), _spiral),

@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING
 from mossring.notation import places, sides, stitching, sweeps, targets
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS
 from mossring.notation.marks import Marks
-from mossring.notation.tree import Make, Node, Target, Where, Work
+from mossring.notation.tree import Make, Node, Skip, Target, Where, Work
 from mossring.notation.until import END
 
 if TYPE_CHECKING:
@@ -183,3 +183,22 @@ def over_close(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
         return False
     nodes.extend(stitching.worked_in(r, [Where("same", (), c.span_from(i))], i, depth))
     return True
+
+
+def over_space(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
+    """`working over next ch-2 sp, tr in st of rnd 2`: the chains of the round below are passed, and worked in."""
+    c = r.c
+    i = c.i
+    c.i += 1
+    c.accept("over") and c.accept("next", "same")
+    space = targets.read_space(c) if c.i > i + 1 else None
+    if space is None or not c.ends(0):
+        c.i = i
+        return False
+    if c.tokens[c.i - 1].text not in _SEVERAL:
+        span = c.span_from(i)
+        nodes.append(Skip(Where("next", (space,), span), span, over=True))
+    return True
+
+
+_SEVERAL = ("sps", "spaces", "loops", "lps")

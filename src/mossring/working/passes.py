@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 
 from mossring.notation.tree import Act, Join, Make, Node, Repeat, SayCorner, Skip, Target, Together, Where, Work
 from mossring.notation.until import END
-from mossring.working import reach
+from mossring.working import lower, reach
 from mossring.working.budget import OverLimitError, UnworkableError
 from mossring.working.edge import SKIPPED
 from mossring.working.starting import first_place, flat
@@ -103,7 +103,7 @@ def _another(w: Worker, repeat: Repeat, begun: int = 0) -> bool:
         elif isinstance(node, Together):
             leg = next((x for x in node.legs if isinstance(x, Where)), None)
             return leg is not None and _to_come(w, leg, pos, skipped)
-    return any(w.depths.left(t, w.round_of(t)) for where in deep for t in where.targets)
+    return any(w.depths.left(t, lower.number_of(w, t)) for where in deep for t in where.targets)
 
 
 def joins_for(w: Worker, repeat: Repeat) -> bool:

@@ -6,7 +6,6 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from mossring.notation.legs import in_loop, without_loop
-from mossring.notation.targets import ANY_STITCH
 from mossring.notation.tree import (
     Act,
     Chain,
@@ -27,8 +26,8 @@ from mossring.notation.tree import (
     Work,
 )
 from mossring.stitches.table import lookup
-from mossring.working import passes, reach
-from mossring.working.budget import MAX_STITCHES, Budget, OverLimitError, UnworkableError
+from mossring.working import lower, passes, quick, reach
+from mossring.working.budget import Budget, OverLimitError, UnworkableError
 from mossring.working.deep import Depths
 from mossring.working.edge import SKIPPED, SLIPPED, WORKED, Edge
 from mossring.working.fabric import RING, WorkedRound
@@ -36,8 +35,6 @@ from mossring.working.making import Maker
 from mossring.working.opening import fades_out, find_start, open_round
 from mossring.working.starting import by_height, first_place, makes
 
-_PASSED = 8
-"""Places that a sweep looks at in a step; what it makes there is counted besides."""
 _LOOP = Target("sp")
 """`in the loop`: in round 1, the ring."""
 
@@ -138,7 +135,7 @@ class Worker(Maker):
             if body and isinstance(body[0], Onto):
                 onto = body.pop(0)
                 assert isinstance(onto, Onto)
-                self._onto(onto)
+                lower.onto(self, onto)
             if written:
                 return open_round(self, body)
             if not self.edge.ring:
@@ -180,7 +177,7 @@ class Worker(Maker):
         elif isinstance(node, Act):
             self._act(node)
         elif isinstance(node, Onto):
-            self._onto(node)
+            lower.onto(self, node)
         elif isinstance(node, SayCorner):
             kind = "ch" if node.target.kind == "sp" else node.target.stitch or ""
             self.corner_said = (kind, node.target.chains or 0)
@@ -196,14 +193,14 @@ class Worker(Maker):
         elif self.edge.ring:
             self._into_ring(node)
         elif where.mode == "together":
-            self._together_in(node)
-        elif self._is_deep(where):
-            self._deep(node)
+            lower.together(self, node)
+        elif lower.is_below(self, where):
+            lower.work(self, node)
         elif target and target.kind == "chain" and where.mode in ("next", "each"):
             self._chain_by_chain(node)
         elif where.mode == "each":
             self._each(node)
-        elif not self._run_of_stitches(node):
+        elif not quick.in_next(self, node):
             for k in range(where.count):
                 self.counting = k > 0
                 u = reach.find(self, where)
@@ -246,56 +243,7 @@ class Worker(Maker):
             raise UnworkableError("ring has no stitches", where.span)
         self.edge.last = 0
         for _ in range(where.count):
-            self._group(node.group, (RING,), node.span)
-
-    def _is_deep(self, where: Where) -> bool:
-        """Whether a place is in a round further down than the one below."""
-        number = where.targets[0].round if where.targets else 0
-        return number != 0 and number != self.round - 1
-
-    def _deep(self, node: Work) -> None:
-        """Into a round further down: the edge below stays as it is. `each` is every one that is left there."""
-        where, target = node.where, node.where.targets[0]
-        if where.mode == "each" and where.until is not None and where.until.target is not None:
-            raise UnworkableError("sweep in a lower round", where.span)
-        if where.mode == "each":
-            number = self._round_below(target, where)
-            feet = [m.number for m in self.depths.find_all(target, number)]
-            if not feet:
-                raise UnworkableError("no such place", where.span, target=target, left=0)
-        else:
-            feet = [self._down(target, where) for _ in range(where.count)]
-        for foot in feet:
-            self._group(node.group, (foot,), node.span, part=target.part)
-
-    def _down(self, target: Target, where: Where) -> int:
-        """The number of the place meant, in whichever round it is."""
-        number = self.round_of(target)
-        if not target.round or number == self.round - 1:
-            u = reach.find(self, replace(where, mode="next", targets=(replace(target, round=0),)))
-            self.edge.work(u)
-            return self.edge.at(u).number
-        found = self.depths.find(target, self._round_below(target, where))
-        if found is None:
-            raise UnworkableError("no such place", where.span, target=target, left=0)
-        return found.number
-
-    def _round_below(self, target: Target, where: Where) -> int:
-        """The number of the lower round that a place is in, looked through. Raises UnworkableError if there is none."""
-        number = self.round_of(target)
-        if self.depths.round(number) is None:
-            raise UnworkableError("no such round", where.span, round=number, into=True)
-        reach.look(self, where, self.depths.places(number))
-        return number
-
-    def round_of(self, target: Target) -> int:
-        """The number of the round that a place belongs to (`2 rnds below` counted from this one)."""
-        return target.round if target.round > 0 else self.round + target.round
-
-    def _together_in(self, node: Work) -> None:
-        """Into several places taken as one, in this round below and a lower one."""
-        feet = tuple(self._down(t, node.where) for t in node.where.targets)
-        self._group(node.group, feet, node.span)
+            self.group(node.group, (RING,), node.span)
 
     def _chain_by_chain(self, node: Work) -> None:
         """Into chains one by one: those of a foundation, or of a space."""
@@ -333,13 +281,13 @@ class Worker(Maker):
             stop = self._last_row_end(stop)
         u = edge.pos
         n = len(edge.made)
-        self.budget.step(node.span, 1 + (stop - u) // _PASSED)
+        self.budget.step(node.span, 1 + (stop - u) // quick.PASSED)
         worked: set[int] = set()
         alone = node.group[0] if len(node.group) == 1 else None
         plain = isinstance(alone, Make) and alone.is_plain and alone.stitch not in ("slst", "picot")
         into = sweeps[0][1]
         if plain and isinstance(alone, Make) and len(sweeps) == 1 and into.kind == "st" and not into.part:
-            u = self._stitch_by_stitch(alone.stitch, alone.n, into, stop, node.span)
+            u = quick.in_each(self, alone.stitch, alone.n, into, stop, node.span)
             stop = u
         while u < stop:
             m = edge.made[u % n]
@@ -363,53 +311,6 @@ class Worker(Maker):
         if node.also and not edge.line:
             passes.all_found(node, worked)
 
-    def _run_of_stitches(self, node: Work) -> bool:
-        """`dc in next 12 sts`, where just these come next and nothing lies between: made at once."""
-        edge, where = self.edge, node.where
-        if where.mode != "next" or edge.first is None or where.targets != (ANY_STITCH,) or len(node.group) != 1:
-            return False
-        alone = node.group[0]
-        if not isinstance(alone, Make) or alone.n != 1 or not alone.is_plain or alone.stitch in ("slst", "picot"):
-            return False
-        made, n, u, stop = edge.made, len(edge.made), edge.pos, edge.pos + where.count
-        if stop > edge.end or edge.between or where.bare:
-            return False
-        into = [made[k % n] for k in range(u, stop)]
-        if not all(m.counted for m in into):
-            return False
-        self.budget.step(node.span, where.count // _PASSED)
-        self.make_each(alone.stitch, [(m.number,) for m in into], node.span)
-        for k in range(u, stop):
-            edge.marks[k % n] = WORKED
-        edge.last, edge.last_between, edge.pos = stop - 1, False, stop
-        return True
-
-    def _stitch_by_stitch(self, kind: str, many: int, target: Target, stop: int, span: Span) -> int:
-        """One stitch in each stitch, or so many: by far the commonest sweep. Returns the place where it stops."""
-        edge = self.edge
-        made, n, u = edge.made, len(edge.made), edge.pos
-        edge.between = False
-        if target == ANY_STITCH:
-            fits = [m.counted for m in made]
-        else:
-            fits = [edge.fits(m, k, target) for k, m in enumerate(made)]
-        while u < stop and not fits[u % n]:
-            u += 1
-        if u >= stop:
-            return u
-        edge.work(u)  # the first may settle where the round ends
-        self.make_each(kind, ((made[u % n].number,),) * many, span)
-        stop = min(stop, edge.end)
-        into = [k for k in range(u + 1, stop) if fits[k % n]]
-        feet = [(made[k % n].number,) for k in into[: MAX_STITCHES // many + 1]]
-        self.make_each(kind, feet if many == 1 else [f for f in feet for _ in range(many)], span)
-        for k in into:
-            edge.marks[k % n] = WORKED
-        if into:
-            edge.last = into[-1]
-            edge.pos = max(edge.pos, edge.last + 1)
-        return max(stop, u + 1)
-
     def _last_row_end(self, stop: int) -> int:
         """Where the row ends of one side stop."""
         edge = self.edge
@@ -430,7 +331,7 @@ class Worker(Maker):
                 if isinstance(leg, Skip):
                     self._skip(leg)
                 elif leg.targets and leg.targets[0].round:
-                    feet.append(self._down(leg.targets[0], leg))
+                    feet.append(lower.down(self, leg.targets[0], leg))
                 else:
                     u = reach.find(self, leg)
                     feet += self.edge.feet(u)
@@ -458,10 +359,10 @@ class Worker(Maker):
                 self.make_as(alone, feet, span, part, gap)
         else:
             edge.work(u)
-            self._group(group, feet, span, part, gap)
+            self.group(group, feet, span, part, gap)
         edge.between = False
 
-    def _group(
+    def group(
         self, group: Sequence[Node], feet: tuple[int, ...], span: Span, part: str = "", gap: bool = False
     ) -> None:
         for node in group:
@@ -479,7 +380,7 @@ class Worker(Maker):
             elif isinstance(node, Repeat):
                 for _ in range(node.times if node.times is not None else 1):
                     self.budget.step(span)
-                    self._group(node.body, feet, span, part, gap)
+                    self.group(node.body, feet, span, part, gap)
 
     def _skip(self, node: Skip) -> None:
         edge = self.edge
@@ -493,7 +394,7 @@ class Worker(Maker):
         target = node.where.targets[0] if node.where.targets else None
         if target and target.round:
             for _ in range(node.where.count):
-                self._down(target, node.where)
+                lower.down(self, target, node.where)
             return
         left, where = node.where.count, node.where
         if where.mode == "first" and left > 1:
@@ -551,7 +452,7 @@ class Worker(Maker):
             self.end_space()
             self.yarn = node.yarn
         if node.what == "attach" and node.where is not None and not edge.ring and not self.made:
-            if self._is_deep(node.where):
+            if lower.is_below(self, node.where):
                 self.attached = node.where
                 return
             u = (reach.find(self, node.where) + node.where.past) % len(edge.made)
@@ -565,19 +466,3 @@ class Worker(Maker):
         if self.chain and (self.edge.line or self.closing_done):
             self.lift = Chain(self.chain, self.chain_span)
             self.chain = 0
-
-    def _onto(self, node: Onto) -> None:
-        """The round is worked into an earlier one."""
-        number = node.round if node.round > 0 else self.round + node.round
-        if number == self.round - 1 or self.made:
-            return
-        done = self.depths.round(number)
-        if done is None or not done.made:
-            raise UnworkableError("no such round", node.span, round=number, into=True)
-        here = self.depths.under(number).get(self.edge.at(0).number, 0.0) if self.edge.made else 0.0
-        turned = self.past[-1].turned != self.edge.turned
-        self.edge = Edge(done.made, done.corners, round(here) % len(done.made))
-        if done.turned != turned:
-            self.edge.turn()
-        self.edge.turned = self.past[-1].turned != turned
-        self.depths = Depths(self.past, self.edge)

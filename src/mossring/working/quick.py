@@ -1,0 +1,63 @@
+"""The commonest instructions, made at once: so many stitches one in each of the next, one in each to the end."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from mossring.notation.targets import ANY_STITCH
+from mossring.notation.tree import Make, Span, Target, Work
+from mossring.working.budget import MAX_STITCHES
+from mossring.working.edge import WORKED
+
+if TYPE_CHECKING:
+    from mossring.working.worker import Worker
+
+PASSED = 8
+"""Places that a sweep looks at in a step; what it makes there is counted besides."""
+
+
+def in_next(w: Worker, node: Work) -> bool:
+    """`dc in next 12 sts`, where just these come next and nothing lies between: made at once."""
+    edge, where = w.edge, node.where
+    if where.mode != "next" or edge.first is None or where.targets != (ANY_STITCH,) or len(node.group) != 1:
+        return False
+    alone = node.group[0]
+    if not isinstance(alone, Make) or alone.n != 1 or not alone.is_plain or alone.stitch in ("slst", "picot"):
+        return False
+    made, n, u, stop = edge.made, len(edge.made), edge.pos, edge.pos + where.count
+    if stop > edge.end or edge.between or where.bare:
+        return False
+    into = [made[k % n] for k in range(u, stop)]
+    if not all(m.counted for m in into):
+        return False
+    w.budget.step(node.span, where.count // PASSED)
+    w.make_each(alone.stitch, [(m.number,) for m in into], node.span)
+    for k in range(u, stop):
+        edge.marks[k % n] = WORKED
+    edge.last, edge.last_between, edge.pos = stop - 1, False, stop
+    return True
+
+
+def in_each(w: Worker, kind: str, many: int, target: Target, stop: int, span: Span) -> int:
+    """One stitch in each stitch, or so many: by far the commonest sweep. Returns the place where it stops."""
+    edge = w.edge
+    made, n, u = edge.made, len(edge.made), edge.pos
+    edge.between = False
+    anything = target == ANY_STITCH
+    fits = [m.counted if anything else edge.fits(m, k, target) for k, m in enumerate(made)]
+    while u < stop and not fits[u % n]:
+        u += 1
+    if u >= stop:
+        return u
+    edge.work(u)  # the first may settle where the round ends
+    w.make_each(kind, ((made[u % n].number,),) * many, span)
+    stop = min(stop, edge.end)
+    into = [k for k in range(u + 1, stop) if fits[k % n]]
+    feet = [(made[k % n].number,) for k in into[: MAX_STITCHES // many + 1]]
+    w.make_each(kind, feet if many == 1 else [f for f in feet for _ in range(many)], span)
+    for k in into:
+        edge.marks[k % n] = WORKED
+    if into:
+        edge.last = into[-1]
+        edge.pos = max(edge.pos, edge.last + 1)
+    return max(stop, u + 1)
