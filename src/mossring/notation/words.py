@@ -151,7 +151,8 @@ BEFORE_YARN = frozenset(
 _PLAIN = """
 a above across add adding additional adjustable after again all along also alternate alternately alternating an and
 any arch arches are around as asterisks at attach b back bar base before beg began begin beginning beginning's begins
-behind being below beneath between bit bl blo bls bob bobble bobbles bone both bottom brackets brass break bump bumps
+behind being below beneath between bit bl blo block blocks bls bob bobble bobbles bone both bottom brackets brass break
+bump bumps
 but by center centre centres chain chainless chains change changing circle cl close closed closing cls cluster
 clusters cm col color colors colour colours complete completed cont continue continuing continuous corner corner's
 corners corresponding count counted counting counts created crochet curtain cut darn dec decrease decreases decs ditto

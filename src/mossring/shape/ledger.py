@@ -139,14 +139,16 @@ def _evens(stitches: int, earlier: Sequence[Entry], height: float) -> bool:
 
 
 def _edge(done: WorkedRound) -> tuple[float, float]:
-    """The edge in stitches and in chains. A petal is tied down by slip stitches at both its ends: those, and the
-    chains beside them that rise to its stitches, are none of the edge."""
+    """The edge in stitches and in chains. What hangs from others is none of it. A petal is tied down by slip stitches
+    at both its ends: those, and the chains beside them that rise to its stitches, are none of it either."""
     solid = sum(n * lookup(kind).width for kind, n in done.counts().items())
     chains = CHAIN_WIDTH * sum(n * int(key[3:]) for key, n in done.spaces().items())
+    made, n = done.made, len(done.made)
+    if done.hung:
+        solid -= sum(m.width for m in made if m.carried)
     tied = _tied(done)
     if not tied:
         return solid, chains
-    made, n = done.made, len(done.made)
     rising = {j % n for i in tied for j in (i - 1, i + 1) if made[j % n].kind == "ch"}
     return solid - sum(made[i].width for i in tied), chains - sum(made[j].width for j in rising)
 

@@ -21,8 +21,9 @@ class Edge:
     A place is an index u that may run past the length once around: u and u + len(made) are one place.
     pos: the next place to be reached. first: the first place worked; the round may run to just before
     it comes round again. last: the place worked last. quiet: lengths of spaces passed on the way to stitches.
-    line: an edge with two ends (a row), not a ring. far: where the first side of a foundation chain ends. stops: where
-    the sides of a piece worked in rows end, excluded.
+    opened: turning chains worked into as the space that they leave. line: an edge with two ends (a row), not a ring.
+    longer: so many of its first places are chains by which the row goes on. far: where the first side of a foundation
+    chain ends. stops: where the sides of a piece worked in rows end, excluded.
     """
 
     def __init__(
@@ -38,6 +39,7 @@ class Edge:
         self.line = line
         self.far = far
         self.stops: tuple[int, ...] = ()
+        self.longer = 0
         self.made = made[hook:] + made[:hook]
         self.corners = {(c - hook) % n for c in corners} if n else set()
         self.ring = ring
@@ -49,6 +51,7 @@ class Edge:
         self.last_between = False
         self.between = False
         self.used: set[int] = set()
+        self.opened: set[int] = set()
         self.caps: list[int | None] = []
         self.slipped = False
         self.crossed = False
@@ -107,7 +110,8 @@ class Edge:
         if kind == "gap":
             return m.kind == "ch" or self._boundary(u, Target("group"))
         if kind == "sp":
-            return m.kind == "ch" and (target.chains is None or m.chains == target.chains)
+            chained = m.kind == "ch" and (target.chains is None or m.chains == target.chains)
+            return chained or self._turning(m, target.chains)
         if kind == "corner":
             return u % len(self.made) in self.corners
         if kind in ("between", "group"):
@@ -232,6 +236,8 @@ class Edge:
             m = made[u % n]
             if m.counted if kind == "st" else m.kind == "ch" and (chains is None or m.chains == chains):
                 return u
+            if m.start and kind == "sp" and self._turning(m, chains):
+                return u
         return None
 
     def _next_corner(self, start: int, stop: int) -> int | None:
@@ -241,12 +247,16 @@ class Edge:
         self.between = False
         return found if found < stop else None
 
-    def beside_start(self, start: int) -> int | None:
+    def beside_start(self) -> int | None:
         """The next space that lies beside the chain with which a row below began."""
         if not self.line:
             return None
-        beside = (u for u in range(start, self.end) if self.at(u).kind == "ch")
+        beside = (u for u in range(self.pos, self.end) if self.at(u).kind == "ch")
         return next((u for u in beside if self.at(u - 1).start or self.at(u + 1).start), None)
+
+    def _turning(self, m: Made, chains: int | None) -> bool:
+        """Whether a row's turning chain is the space meant: the stitch it counts as has so many chains."""
+        return self.line and m.start and chains is not None and lookup(m.kind).chains[:1] == (chains,)
 
     def is_between(self, u: int, target: Target) -> bool:
         """Whether the place that matched is the gap before place u, not u itself."""
@@ -473,8 +483,11 @@ class Edge:
             if m.kind == "ch":
                 runs.append([])
                 continue
-            if k in self.used:
+            if k in self.used or 0 < k == self.longer:
                 runs.append([])
+            if k in self.opened:
+                runs += [[k], []]
+                continue
             runs[-1].append(k)
         if (
             not self.line

@@ -12,6 +12,8 @@ from mossring.stitches.table import is_stitch, lookup
 
 RING = 0
 """The number of the centre: what round 1 stands in."""
+ALONG = "next"
+"""The part of its place that a stitch takes which is worked along chains just made: the next of them."""
 
 
 class Made:
@@ -21,7 +23,7 @@ class Made:
     a space, or of what a picot or a wing hangs from. feet: numbers of what it stands in: none for a space, nor
     for what is worked into a chain just made (see `carried`); several where a stitch is worked together over
     them, or in the gap between two (`gap`). part: which part of its foot it takes: `back`, `front` or `third`
-    loop, `ch 2` for the second chain of a space. closing: chains that close a cluster and belong to it.
+    loop, `ch 2` for the second chain of a space, or ALONG. closing: chains that close a cluster and belong to it.
     round: 1 is the innermost. span: of the words it came from, in the text of its round. start: it is a
     starting chain or stands for one.
     """
@@ -131,8 +133,9 @@ class WorkedRound:
     first, in the direction of work (empty: the ring); below_corners: numbers of its corners. extra: what of
     that edge no round made: foundation, row ends. hook: index of the place in which the hook stands when the
     round is closed. corners: indices of the corners. turned: worked against the direction of round 1. line:
-    it is a row. onto: the number of the round it stands on (0: none). acts: loops parked and picked up.
-    unworked, left: how many stitches of the round before were left by oversight, and their numbers.
+    it is a row. hung: how many stitches hang from others (see `Made.carried`). onto: the number of the round it
+    stands on (0: none). acts: loops parked and picked up. unworked, left: how many stitches of the round before
+    were left by oversight, and their numbers.
     """
 
     number: int
@@ -145,6 +148,7 @@ class WorkedRound:
     turned: bool = False
     closed: bool = True
     line: bool = False
+    hung: int = 0
     onto: int = 0
     unworked: int = 0
     left: list[int] = field(default_factory=list)

@@ -46,7 +46,7 @@ def lay_edge(state: State, nodes: tuple[Node, ...], flat: bool) -> Laid:
     if flat:
         edge = Edge(before.made, before.corners, line=True)
         edge.turn()
-        return Laid(edge, nodes, state.free)
+        return _lengthened(state, edge, nodes) or Laid(edge, nodes, state.free)
     if before.line:
         return _about_rows(state, nodes)
     edge = Edge(before.made, before.corners, before.hook)
@@ -95,6 +95,20 @@ def _foundation(state: State, nodes: tuple[Node, ...], flat: bool) -> Laid:
     made = there + back
     edge = Edge(made, [0, n - 1] if n > 1 else [0], far=n - 1)
     return Laid(edge, nodes, state.free + len(made), made, written)
+
+
+def _lengthened(state: State, edge: Edge, nodes: tuple[Node, ...]) -> Laid | None:
+    """A row that goes on over chains made where it begins (`ch 6, dc in 4th ch from hook, dc in next 2 ch, ...`): they
+    lie before the row below, as a foundation of its own. None: it doesn't."""
+    chains = sum(node.n for node in takewhile(lambda n: isinstance(n, Chain | Act), nodes) if isinstance(node, Chain))
+    nth = from_hook(nodes)
+    if nth is None or not nth <= chains:
+        return None
+    skipped, nodes, written = _turning_chain(nth, nodes, state, flat=True)
+    there = [Made(state.free + i, "fch", (), 0, (0, 0)) for i in range(chains - skipped)]
+    longer = Edge([*there, *edge.made], [c + len(there) for c in edge.corners], line=True)
+    longer.turned, longer.longer = edge.turned, len(there)
+    return Laid(longer, nodes, state.free + len(there), there, written)
 
 
 def _along_chains(nodes: Sequence[Node]) -> bool:

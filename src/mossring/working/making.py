@@ -7,11 +7,15 @@ from collections.abc import Sequence
 from mossring.notation.tree import Make, Span, ToNeighbour
 from mossring.stitches.table import lookup
 from mossring.working.budget import MAX_STITCHES, Budget, UnworkableError
-from mossring.working.fabric import Made, Tie, Tied
+from mossring.working.fabric import ALONG, Made, Tie, Tied
 
 
 class Maker:
-    """The stitches of one round as they are made. chain: chains made since the last stitch."""
+    """The stitches of one round as they are made.
+
+    chain: chains made since the last stitch, but for those that carry others. wing: how many stitches were worked,
+    last of all, into chains just made, of which `chain` are left. hung: how many stitches hang from others in all.
+    """
 
     def __init__(self, number: int, first_free: int, budget: Budget, yarn: str, closing: int) -> None:
         self.round = number
@@ -21,6 +25,8 @@ class Maker:
         self.closing = closing
         self.made: list[Made] = []
         self.chain = 0
+        self.wing = 0
+        self.hung = 0
         self.ties: list[Tie] = []
         self.chain_span: Span = (0, 0)
         self.plain = "sc"
@@ -31,7 +37,7 @@ class Maker:
 
     def make_each(self, kind: str, places: Sequence[tuple[int, ...]], span: Span) -> list[Made]:
         """One stitch in each of these places, without chains between. kind ``: the stitch of the round below."""
-        if self.chain:
+        if self.chain or self.wing:
             self.end_space()
         self.budget.stitch(span, len(places))
         kind, number, yarn = kind or self.plain, self.round, self.yarn
@@ -57,6 +63,8 @@ class Maker:
         if n <= 0:
             return
         self.budget.chains(span, n)
+        if self.wing:
+            self.end_space()
         if not self.chain:
             self.chain_span = span
         self.chain += n
@@ -65,33 +73,50 @@ class Maker:
         """Stitches worked into the nth chain from the hook: those chains carry them and are no space."""
         if nth > self.chain and not (self.made and self.made[-1].carried and not self.chain):
             raise UnworkableError("chain too short", span, nth=nth, chains=self.chain)
-        carried = min(nth, self.chain)
-        self.chain -= carried
+        self._carry(node, min(nth, self.chain), span)
+
+    def hang_along(self, node: Make, span: Span) -> None:
+        """Stitches worked into the next of the chains just made, back along them."""
+        self._carry(node, 1, span, ALONG)
+
+    def _carry(self, node: Make, carried: int, span: Span, part: str = "") -> None:
+        wing, left = self.wing, self.chain - carried
+        self.wing = self.chain = 0
         for _ in range(node.n):
             m = self.make(node.stitch, (), span)
             m.chains, carried = carried, 0
+            m.part = part if m.chains else ""
             if "-cl" in m.kind:
                 m.closing = node.closing or self.closing
+        self.wing, self.chain = wing + node.n, left
+        self.hung += node.n
 
     def picot(self, node: Make) -> None:
         """A picot: it hangs where the hook is, from the stitch or in the chains just made."""
         for _ in range(node.n):
             self.make("picot", (), node.span).chains = node.chains
+        self.hung += node.n
 
     def end_space(self) -> None:
-        """The chains made since the last stitch become a space."""
-        if not self.chain:
-            return
-        m = Made(self.free, "ch", (), self.round, self.chain_span, self.chain, self.yarn)
-        if self.ties:
-            m = Tied(self.free, "ch", self.round, self.chain_span, self.chain, self.yarn, tuple(self.ties))
-            self.ties = []
-        self.free += 1
-        self.made.append(m)
-        self.chain = 0
+        """The chains made since the last stitch become a space, which lies before what hangs from their end."""
+        wing = self.made[len(self.made) - self.wing :]
+        if self.chain:
+            del self.made[len(self.made) - self.wing :]
+            number = wing[0].number if wing else self.free
+            m = Made(number, "ch", (), self.round, self.chain_span, self.chain, self.yarn)
+            if self.ties:
+                m = Tied(number, "ch", self.round, self.chain_span, self.chain, self.yarn, tuple(self.ties))
+                self.ties = []
+            self.made += [m, *wing]
+            self.free += 1
+            for hung in wing:
+                hung.number += 1
+        self.chain = self.wing = 0
 
     def to_neighbour(self, node: ToNeighbour) -> None:
         """A stitch into a neighbour: amid chains it belongs to their space, else it hangs where the hook is."""
+        if self.wing:
+            self.end_space()
         tie = Tie(node.stitch, node.place, node.whom, self.chain)
         if self.chain:
             self.ties.append(tie)

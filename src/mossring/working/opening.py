@@ -10,7 +10,7 @@ from typing import TYPE_CHECKING
 from mossring.notation.tree import Act, Chain, Join, Label, Make, Node, Repeat, Span, Together, Where, Work
 from mossring.stitches.table import lookup
 from mossring.working import reach
-from mossring.working.edge import SLIPPED
+from mossring.working.edge import SLIPPED, Edge
 from mossring.working.starting import first_place, flat, makes, stands_for
 
 if TYPE_CHECKING:
@@ -128,7 +128,7 @@ def _slip_to(worker: Worker, node: Node, into: bool) -> None:
     if not isinstance(node, Work):
         return
     edge = worker.edge
-    if edge.pos == 0 and not edge.slipped:
+    if edge.pos == 0 and not edge.slipped and not _all_before_a_space(edge, node):
         edge.pos = 1
     until = node.where.until
     if until is not None and until.target is not None and (into or not node.where.said):  # `sl st to corner`: into it
@@ -143,6 +143,13 @@ def _slip_to(worker: Worker, node: Node, into: bool) -> None:
             edge.pass_group(u)
         if edge.at(u).kind == "ch":
             worker.last_space = u
+
+
+def _all_before_a_space(edge: Edge, node: Work) -> bool:
+    """Whether a row, just turned, goes over so many stitches as lie before its first space: so over the last one made,
+    too (`sl st in next 3 dc and in ch-3 sp`)."""
+    before = next((u for u in range(len(edge.made)) if edge.at(u).kind == "ch" or edge.at(u).start), 0)
+    return edge.line and before == node.where.count > 1 and node.where.targets[0].kind == "st"
 
 
 def _start_chain(worker: Worker, chain: Chain, after: Sequence[Node]) -> None:

@@ -55,7 +55,7 @@ def find(w: Worker, where: Where) -> int:
         w.loop_held = True
         return edge.end
     if u is None and target.kind == "sp" and target.chains:
-        u = edge.beside_start(edge.pos)  # `in ch-4 sp`, what a turning ch-4 leaves beside the stitch it counts as
+        u = edge.beside_start()  # `in ch-4 sp`, what a turning ch-4 leaves beside the stitch it counts as
     if u is None and target.kind == "sp" and not target.chains and not where.bare:
         u = edge.find(Target("gap"), edge.pos)  # `next 2 spaces`, the ones between groups
     if u is None and len(w.made) <= 1 and target.stitch and edge.at(edge.last).kind == "ch":
@@ -97,7 +97,7 @@ def until(w: Worker, stop: Until | None) -> int:
 def _same(w: Worker, where: Where, target: Target | None) -> int:
     edge = w.edge
     u = edge.start_place() if where.mode == "start" else edge.here()
-    if edge.between:
+    if edge.between or u % len(edge.made) in edge.opened:
         return u
     if target is not None and target.is_space and not edge.matches(u, target):
         if target.kind != "corner" and w.last_space >= 0 and edge.matches(w.last_space, target):

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from itertools import groupby
+from operator import attrgetter
 
 from mossring.notation.tree import Stated
 from mossring.stitches import composed, lookup
@@ -56,6 +58,8 @@ def counted(done: WorkedRound, s: Stated, stated: Sequence[Stated] = ()) -> int 
         sizes = [sum(1 for i in g if done.made[i].counted) for g in groups(done.made)]
         many = [sum(1 for size in sizes if size >= least) for least in (2, 3, 5)]
         many.append(sum(1 for g in groups(done.made) for size in _runs(done, g) if size >= 2))
+        if done.line:  # blocks, which slip stitches and chains part, wherever each of their stitches stands
+            many.append(sum(runs and len(list(run)) > 1 for runs, run in groupby(done.made, _is_counted)))
         if s.like:
             many.append(sum(f" {_kinds(done, g)} ".count(f" {s.like} ") for g in groups(done.made)))
         return None if s.n in many or not many[0] else min(many, key=lambda n: abs(n - s.n))
@@ -74,6 +78,9 @@ def counted(done: WorkedRound, s: Stated, stated: Sequence[Stated] = ()) -> int 
         corner = sum(1 for c in done.corners if done.made[c].kind == s.what) // n
         return None if s.n in (have // n, have // n - corner, have // n + corner) else have // n
     return None if have == s.n else have
+
+
+_is_counted = attrgetter("counted")
 
 
 def _counts_as(kind: str, what: str) -> bool:

@@ -63,6 +63,8 @@ def work_round(
     before = state.before
     number = len(state.past) + 1
     nodes = tuple(tree.body if body is None else body)
+    if tree.cast and before is not None and body is None:  # chains to work back along, no beginning of the piece
+        nodes = (Chain(tree.cast, nodes[0].span), *nodes)
     flat_piece = state.rows and not around
     written = tree.written
     if state.lift is not None:
@@ -81,6 +83,7 @@ def work_round(
     done = WorkedRound(number, worker.made, closed=closed, yarn=worker.yarn, line=flat_piece)
     done.below = [] if edge.ring else edge.made
     done.extra = laid.extra
+    done.hung = worker.hung
     done.below_corners = frozenset(edge.made[c].number for c in edge.corners) if not edge.ring else frozenset()
     done.acts = worker.acts
     done.turned = edge.turned if before is None else before.turned != edge.turned

@@ -33,10 +33,17 @@ from mossring.working.edge import SKIPPED, SLIPPED, WORKED, Edge
 from mossring.working.fabric import RING, WorkedRound
 from mossring.working.making import Maker
 from mossring.working.opening import fades_out, find_start, open_round
-from mossring.working.starting import by_height, first_place, makes
+from mossring.working.starting import by_height, first_place, flat, makes
 
 _LOOP = Target("sp")
 """`in the loop`: in round 1, the ring."""
+
+
+def _names_ring(node: Node) -> bool:
+    """Whether something is worked in the ring by that name: so `2nd ch from hook` is none of its chains."""
+    if not isinstance(node, Work):
+        return False
+    return Target("ring") in node.where.targets or any(_names_ring(n) for n in node.group)
 
 
 class Worker(Maker):
@@ -96,7 +103,8 @@ class Worker(Maker):
         self.passed: dict[int, int] = {}
         self.short = passes.before_the_start(body) if self.edge.line else frozenset()
         place = first_place(body)
-        self.in_one_chain = place is not None and bool(place.targets) and bool(place.targets[0].chains)
+        one = place is not None and bool(place.targets) and bool(place.targets[0].chains)
+        self.in_one_chain = one and not any(_names_ring(n) for n in flat(body))
         try:
             self._go(body, written)
         except OverLimitError as e:
@@ -190,6 +198,8 @@ class Worker(Maker):
         target = where.targets[0] if where.targets else None
         if where.mode == "made" or (target and target.chains and target.kind == "ring" and self._hangs()):
             self._hang(node, target)
+        elif target and target.kind == "chain" and self.wing and self.chain:
+            self._hang_along(node)
         elif self.edge.ring:
             self._into_ring(node)
         elif where.mode == "together":
@@ -232,6 +242,16 @@ class Worker(Maker):
                 self.add_chain(inner.n, inner.span)
             elif isinstance(inner, Make):
                 self.hang(inner, nth, node.span)
+
+    def _hang_along(self, node: Work) -> None:
+        """Back along the chains just made: one in each of so many, or of all that are left."""
+        count = self.chain if node.where.mode == "each" else node.where.count
+        if count > self.chain:
+            raise UnworkableError("chain too short", node.where.span, nth=count, chains=self.chain)
+        for _ in range(count):
+            for inner in node.group:
+                if isinstance(inner, Make):
+                    self.hang_along(inner, node.span)
 
     def _into_ring(self, node: Work) -> None:
         where = node.where
@@ -351,6 +371,8 @@ class Worker(Maker):
             edge.pass_group(u)
         if not gap and edge.made[u % len(edge.made)].kind == "ch":
             self.last_space = u
+        elif not gap and target is not None and target.kind == "sp":
+            edge.opened.add(u % len(edge.made))
         if len(group) == 1 and isinstance(alone, Make):
             edge.work(u, SLIPPED if alone.stitch == "slst" else WORKED)
             if alone.n == 1 and not (part or gap) and alone.is_plain:
@@ -376,7 +398,11 @@ class Worker(Maker):
             elif isinstance(node, ToNeighbour):
                 self.to_neighbour(node)
             elif isinstance(node, Work):
-                self._hang(node, node.where.targets[0] if node.where.targets else None)
+                target = node.where.targets[0] if node.where.targets else None
+                if target and target.kind == "chain" and self.wing and self.chain:
+                    self._hang_along(node)
+                else:
+                    self._hang(node, target)
             elif isinstance(node, Repeat):
                 for _ in range(node.times if node.times is not None else 1):
                     self.budget.step(span)

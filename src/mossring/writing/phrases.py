@@ -8,7 +8,7 @@ from mossring.notation.stitching import PICOT_CHAINS
 from mossring.stitches import composed, lookup
 from mossring.stitches.terms import WORDS, Dialect, term
 from mossring.styles import CHAINLESS, Style
-from mossring.working import WorkedRound
+from mossring.working import ALONG, WorkedRound
 from mossring.writing.repeats import Again, fold
 from mossring.writing.script import Script, Step
 from mossring.writing.walk import Item, Place
@@ -56,7 +56,7 @@ class Phrases:
         if item.kind == "picot":
             return self._picot(item)
         word = self.word(item.kind)
-        if item.part:
+        if item.part and item.part != ALONG:
             self._use(item.part)
             word = f"{LOOPS[item.part]} {word}"
         if item.closing:
@@ -67,7 +67,10 @@ class Phrases:
         if not item.hung:
             self._use("st")
             return f"{text} in top of last st made"
-        return f"{self.chain(item.hung)}, {text} in {ordinal(item.hung)} {self.word('ch')} from hook"
+        if item.part == ALONG:
+            return f"{text} in next {f'{item.hung} ' if item.hung > 1 else ''}{self.word('ch')}"
+        chains = self.chain(item.hung + item.along)
+        return f"{chains}, {text} in {ordinal(item.hung)} {self.word('ch')} from hook"
 
     def _tied(self, item: Item) -> str:
         """`ch 1, sl st in corresponding ch-2 sp of previous motif, ch 1`."""
@@ -281,14 +284,16 @@ class Phrases:
         kind = script.first[0].kind
         chains, counts = cast_on(script, style)
         hook = f"in {ordinal(chains + 1)} {self.word('ch')} from hook"
+        made = f"{self.chain(script.cast + chains - counts)}, " if script.lengthens else ""
         if counts:
             first, steps = steps[0], steps[1:]
-            text = f"{self.group(first.items)} {hook} (skipped {chains} {self.word('ch')} count as {self.word(kind)})"
+            told = f" (skipped {chains} {self.word('ch')} count as {self.word(kind)})"
+            text = f"{made}{self.group(first.items)} {hook}{told}"
             if first.many > 1:
                 steps = [first._replace(many=first.many - 1), *steps]
             return text, f"top of beg {self.word('ch')}-{chains}", steps
         told = "" if chains == 1 else f" (skipped {chains} {self.word('ch')} do not count)"
-        return f"{self.group(script.first)} {hook}{told}", f"first {self.word(kind)}", steps
+        return f"{made}{self.group(script.first)} {hook}{told}", f"first {self.word(kind)}", steps
 
     def _same(self, script: Script) -> str:
         """The place the hook is in, with its preposition."""

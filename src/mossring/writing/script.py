@@ -8,7 +8,7 @@ from functools import cache, lru_cache
 from typing import NamedTuple
 
 from mossring.stitches import lookup
-from mossring.working import RING, Made, Tied, WorkedRound
+from mossring.working import ALONG, RING, Made, Tied, WorkedRound
 from mossring.writing.beginning import PLAIN_WAY, Way, begin_by
 from mossring.writing.walk import COMMON, NEXT, Find, Group, Item, Place, Walk, seen, skips_to_stitch
 
@@ -27,7 +27,8 @@ class Script:
 
     all_around: the rest is one run through every stitch. start: number of the first stitch. part: the loop
     that all stitches take. onto: the earlier round it is worked into. cast: chains of the foundation that are
-    worked into, where this is the first round on one. hook: number of the place in which the hook rests at the
+    worked into, where this is the first round on one; of a row that goes on over chains of its own (lengthens)
+    those. hook: number of the place in which the hook rests at the
     end. ends_in_space: length of the space that the last stitch closes (`ch 1 and sc`; 0: none). kept: why the
     round keeps its own way of beginning. direct: a hook that comes anew finds the first place as the next of
     its kind. left: what is to be skipped at the end, as in Place. start_part: the loop that the first stitch takes.
@@ -43,6 +44,7 @@ class Script:
     part: str = ""
     onto: int = 0
     cast: int = 0
+    lengthens: bool = False
     hook: int = 0
     ends_in_space: int = 0
     kept: str = ""
@@ -101,6 +103,7 @@ def script_of(done: WorkedRound, hook: int, find: Find, way: Way = PLAIN_WAY) ->
         part,
         onto,
         _cast(done),
+        done.line and done.number > 1,
         last.number if space else order[0].number,
         space,
         kept,
@@ -118,7 +121,7 @@ def _is_next(walk: Walk, u: int) -> bool:
 def _cast(done: WorkedRound) -> int:
     """How many chains of a foundation the round is worked into (their other side not counted)."""
     joined = not done.line and not done.below_corners  # chains joined into a ring
-    if done.number > 1 or not done.extra or done.extra[0].kind != "fch" or joined:
+    if not done.extra or done.extra[0].kind != "fch" or joined:
         return 0
     return len(done.extra) if done.line else (len(done.extra) + 2) // 2
 
@@ -379,7 +382,17 @@ def _append(items: list[Item], item: Item) -> None:
     """One more item, counted with the last where it is the same."""
     last = items[-1] if items else None
     if last and item.carried and item.kind == last.kind != "picot" and not item.hung:  # into the same chain
-        items[-1] = last._replace(n=last.n + 1)
+        if last.part == ALONG and last.hung > 1:
+            items[-1:] = [last._replace(hung=last.hung - 1), last._replace(hung=1)]
+        items[-1] = items[-1]._replace(n=last.n + 1)
+        return
+    if last and item.part == ALONG:
+        root = max(k for k, i in enumerate(items) if i.carried and i.part != ALONG)
+        items[root] = items[root]._replace(along=items[root].along + 1)
+        if last._replace(hung=1) == item:
+            items[-1] = last._replace(hung=last.hung + 1)
+        else:
+            items.append(item)
         return
     same = last is not None and last[0] == item[0] != "ch" and last[2:] == item[2:] and not item.carried
     if last is not None and same:

@@ -11,8 +11,9 @@ from mossring.working import Made, Tie, WorkedRound
 class Item(NamedTuple):
     """A run inside a group: stitch key and how many (`ch`: of what length).
 
-    part: the loop. closing: chains that close a cluster. hung: chains that a picot is of, or whose last one
-    carries the stitch. ties: it joins neighbours.
+    part: the loop, or ALONG. closing: chains that close a cluster. hung: chains that a picot is of, or whose last
+    one carries the stitch; of one ALONG the chains that carry one each. along: so many chains more are made for
+    what comes behind it along them. ties: it joins neighbours.
     """
 
     kind: str
@@ -21,6 +22,7 @@ class Item(NamedTuple):
     closing: int = 0
     hung: int = 0
     carried: bool = False
+    along: int = 0
     ties: tuple[Tie, ...] = ()
 
 
@@ -107,6 +109,8 @@ class Walk:
         n = len(self.edge)
         if u == pos and not between and self.edge[u % n].kind != "ch":
             return NEXT.get(self.edge[u % n].kind, NEXT[""])
+        if pos and self.line and self.edge[pos - 1].kind == "fch" != self.edge[pos % n].kind:
+            touched = False  # behind the chains by which a row goes on
         passed = [m for k in range(pos, u) if seen(m := self.edge[k % n])]
         if between:
             return self._gap(pos, u, passed)

@@ -54,7 +54,8 @@ def in_motif(look: Look) -> Iterator[Finding]:
 
 
 def _in_one_place(done: WorkedRound, kind: str) -> bool:
-    return len({m.feet for m in done.made if m.kind == kind}) == 1
+    feet = {m.feet for m in done.made if m.kind == kind}
+    return len(feet) == 1 and feet != {()}
 
 
 def _nowhere_else(look: Look, kind: str) -> bool:
