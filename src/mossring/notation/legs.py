@@ -51,7 +51,9 @@ def together(r: Reader, make: Make, i: int) -> list[Node]:
 def _legs(r: Reader, make: Make, wheres: list[Where], legs: int, i: int) -> list[Node]:
     c = r.c
     apart = [replace(w, count=1) for w in wheres for _ in range(w.count)]
-    if len(apart) == 1:  # in one place it is a cluster
+    if lookup(make.stitch).linked and 2 <= len(apart) <= MOST_LINKED:  # the first reaches over one more
+        legs = len(apart)
+    elif len(apart) == 1 and not lookup(make.stitch).linked:  # in one place it is a cluster
         make = replace(make, stitch=composed("cl", lookup(make.stitch).base, legs))
         return [Work((in_loop(make, wheres[0]),), without_loop(wheres[0]), c.span_from(i))]
     if len(apart) % legs:
@@ -67,6 +69,10 @@ def _legs(r: Reader, make: Make, wheres: list[Where], legs: int, i: int) -> list
         out.append(Together(in_loop(replace(make, n=1), apart[k]), tuple(these), c.span_from(i)))
     until = read_until(c) if len(out) == 1 and c.at("around", "across", "to", "all") else None
     return [Repeat(tuple(out), None, c.span_from(i), until=until)] if until else out  # `dc2tog over next 2 sts around`
+
+
+MOST_LINKED = 3
+"""The most places that one star takes: the first of a round one more than the others (common practice, no source)."""
 
 
 def _skipped_between(c: Cursor) -> list[Skip]:

@@ -27,7 +27,7 @@ def read_names(stitches: Sequence[tuple[str, str]], dialect: Dialect) -> Names:
         group = _group_of(made, dialect, names)
         if not any(map(_has_stitch, group)):  # told by the motions of the hook
             group = _defined(made, dialect, names, (name,))
-        if words and group:
+        if words and group and not lookup(spellings(dialect).get(words, "sc")).linked:
             names = (*names, Named(words, group))
     return tuple(sorted(names, key=lambda n: -len(n.words)))
 

@@ -33,7 +33,8 @@ class Stitch:
 
     height, width: in stitch widths. chains: the starting chains that stand in for it, tallest
     habit first (empty: none ever counts as this stitch). counted: whether a stitch count includes it.
-    made: how it is made of others, of which base stitch and of how many legs.
+    made: how it is made of others, of which base stitch and of how many legs. linked: its legs reach on from the one
+    before, so that they never stand in one place.
     """
 
     key: str
@@ -46,6 +47,7 @@ class Stitch:
     base: str = ""
     legs: int = 1
     front: bool = True
+    linked: bool = False
 
 
 STITCHES: dict[str, Stitch] = {
@@ -64,9 +66,12 @@ STITCHES: dict[str, Stitch] = {
         Stitch("fch", 0.0, 1.0),
         Stitch("end", 0.0, 1.0),
         Stitch("puff", 1.27, 1.15, yarn_overs=1, made="puff", base="hdc", legs=3),
+        Stitch("star", 1.5, 2.0, made="tog", base="hdc", legs=2, linked=True),
     )
 }
-"""The stitches that are made of no others; `fch` is a chain of a foundation and `end` a row end, to work into."""
+"""The stitches that are made of no others; `fch` is a chain of a foundation and `end` a row end, to work into. A star is
+of loops drawn up along the one before it and in the next two stitches, closed by a chain, its eye; it stands as high as
+an hdc and a little (common practice, no source)."""
 
 _MANY = re.compile(r"((?:fp|bp)?(?:sc|hdc|dc|htr|tr|dtr))(\d+)(-cl|-pc|-bobble|-puff|tog)")
 _ON = re.compile(r"(fp|bp|f|e)(sc|hdc|dc|htr|tr|dtr)")

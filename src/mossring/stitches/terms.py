@@ -91,6 +91,7 @@ def term(key: str, dialect: Dialect) -> Term:
 _NAMED = {
     "picot": Term("picot", "picot", "picot"),
     "puff": Term("puff", "puff", "puff stitch"),
+    "star": Term("star", "star st", "star stitch", (), "star sts"),
     "fch": Term("fch", "foundation ch", "foundation chain"),
     "end": Term("end", "row end", "row end"),
 }
@@ -159,6 +160,8 @@ def _add_made(out: dict[tuple[str, ...], str], dialect: Dialect) -> None:
         out[tuple(name.split())] = "revsc"
     for name in ("puff", "puffs", "puff st", "puff sts", "puff stitch", "puff stitches"):
         out[tuple(name.split())] = "puff"
+    for name in ("star st", "star sts", "star stitch", "star stitches", "star", "star eye", "star eyes", "eye", "eyes"):
+        out[tuple(name.split())] = "star"  # what stands on one stands in its eye
     out[("picot",)] = out[("picots",)] = "picot"
 
 

@@ -28,6 +28,10 @@ def how_made(key: str, dialect: Dialect) -> str:
     stitch = lookup(key)
     yo = WORDS[dialect]["yarn over"]
     base = stitch.base
+    if key == "star":
+        before = "in the eye and the side of the one before and in the place of its last leg (the first: in its chains)"
+        ends = f"{yo}, pull through all loops, {term('ch', dialect).abbr} 1"
+        return f"pull up a loop {before} and in each of the places, {ends}"
     if stitch.made == "post":
         return f"{term(base, dialect).abbr} with the hook inserted {_AROUND[stitch.front]} around the post"
     if stitch.made in ("cl", "tog", "bobble"):
