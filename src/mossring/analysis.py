@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from mossring.draft import Draft, DraftRound, parked_after, work_draft
+from mossring.draft import Draft, DraftRound, work_draft
 from mossring.findings import Finding, find_all
 from mossring.making import in_the_making, told_already
+from mossring.parked import parked_after
 from mossring.shape import Size, Verdict, size_at_widest
 from mossring.stitches import lookup
 from mossring.stitches.terms import Dialect

@@ -6,14 +6,13 @@ cache. The cache holds results, never decides them: the same text gives the same
 
 from __future__ import annotations
 
-import hashlib
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 from functools import partial
 from itertools import chain
 from typing import TypeVar, cast
 
-from mossring.guessed import evenly_grown, far_off, guess_shape, in_rows, rounds_amiss, titled_shape
+from mossring.guessed import evenly_grown, far_off, guess_shape, rounds_amiss, titled_shape
 from mossring.likened import grown_otherwise, meant
 from mossring.notation import (
     Begin,
@@ -58,8 +57,6 @@ from mossring.starts import (
     asks_for_more,
     begun_above,
     left_out,
-    named_last,
-    told_starts,
 )
 from mossring.stitches import Dialect
 from mossring.stitches.terms import spellings
@@ -93,8 +90,8 @@ class DraftRound:
     worked: WorkedRound = field(init=False)
 
     def __post_init__(self) -> None:
-        assert self.after.before is not None
-        self.worked = self.after.before
+        assert self.after.last is not None
+        self.worked = self.after.last
 
     def kept(self, key: object, make: Callable[[], T]) -> T:
         """What is derived from this round, made once and kept with it."""
@@ -128,7 +125,7 @@ class Draft:
 
     @property
     def titled(self) -> Shape | None:
-        """The shape that the title names, if it names one."""
+        """The shape that the title names, if any."""
         return titled_shape(self.doc)
 
     @property
@@ -136,6 +133,11 @@ class Draft:
         """What it measures, once its last round holds anything."""
         made = self.rounds and self.rounds[-1].worked.made
         return size_at_widest([r.entry for r in self.rounds], self.shape, self.gauge) if made else None
+
+    @property
+    def outermost(self) -> DraftRound:
+        """The last round that doesn't lie on the face of others. Raises StopIteration where there is none."""
+        return next(r for r in reversed(self.rounds) if not r.worked.surface)
 
     @property
     def fabric(self) -> Fabric:
@@ -158,7 +160,7 @@ class _Kept:
 
 
 def _stitches(kept: _Kept) -> int:
-    before = kept.after.before
+    before = kept.after.last
     return (len(before.made) if before else 0) + 20
 
 
@@ -442,12 +444,14 @@ class _Working:
             if meant := otherwise(state, after, line, tree, number, self.start, spare):
                 after, source = meant
             tried = spare_had - spare.left
-        done = after.before
+        done = after.last
         assert done is not None
         under = state.past[done.onto - 1] if done.onto else None
         earlier = [self.entries[k - 1] for k in (under.onto if under else 0, done.onto) if k]
         outside = max((e.drawn for e in self.entries), default=0.0)
         entry = enter(done, under, earlier, self.doc.begin, self.shape.sides, self.gauge, outside)
+        if done.surface and state.before:  # how the piece lies is as it was
+            entry = replace(self.entries[state.before.number - 1], growth=0.0, needed=0.0)
         kept = _Kept(after, entry, {}, source, stitches - budget.stitches, steps, tried)
         if met:
             purse.left += steps
@@ -461,35 +465,3 @@ class _Working:
         """The last corner that a round so far, or this one, names."""
         trees = chain([tree] if tree else [], reversed(self.bodies.values()))
         return next((corner for t in trees if (corner := last_corner(t.body))), None)
-
-
-def parked_after(draft: Draft, upto: DraftRound) -> dict[str, str]:
-    """The loops that lie parked after a round: yarn -> `front`, `back` or `` where no side was said."""
-    out: dict[str, str] = {}
-    for r in draft.rounds:
-        out.pop(r.line.yarn or r.tree.yarn, None)
-        for act in r.worked.acts:
-            if act.what == "park":
-                out[act.yarn] = act.side
-            else:
-                out.pop(act.yarn, None)
-        if r is upto:
-            break
-    return out
-
-
-def _first_state(doc: Document, shape: Shape, dialect: Dialect) -> State:
-    """What the header says of how every round is worked."""
-    style = doc.style.lower()
-    closing = 1 if "cluster closed" in style else 0
-    rows = doc.rows or in_rows(doc)
-    known = told_starts(doc, dialect)
-    turning = "turn every" in style
-    plain = named_last(doc.throughout, dialect)
-    return State(
-        doc.begin, shape.sides, turning=turning, rows=rows, closing=closing, spiral=doc.spiral, known=known, plain=plain
-    )
-
-
-def _digest(before: bytes, text: str) -> bytes:
-    return hashlib.blake2b(before + text.encode("utf-8", "surrogatepass"), digest_size=16).digest()

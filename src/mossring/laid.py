@@ -39,10 +39,12 @@ def guess(draft: Draft, tops: dict[int, Point] | None = None) -> list[Laid]:
     below: Laid | None = None
     out: list[Laid] = []
     for r in draft.rounds:
-        laid = r.kept("laid", partial(_lay, r, draft.shape.sides, tops, below, ring))
+        if r.worked.surface:
+            laid = Laid({m.number: tops[m.feet[0]] for m in r.worked.made}, below.corner if below else None)
+        else:
+            laid = below = r.kept("laid", partial(_lay, r, draft.shape.sides, tops, below, ring))
         tops.update(laid.tops)
         out.append(laid)
-        below = laid
     return out
 
 

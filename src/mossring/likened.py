@@ -52,7 +52,7 @@ def grown_otherwise(tree: RoundTree, before: State, after: State, corner: Work |
     """What `with 4 more dc on each side` says, where the sides turn out to grow by another number, or `with 8 dc on
     each side`, where there are as many neither with what their corners hold nor without."""
     had = before.before.per_side() if before.before else []
-    have = after.before.per_side() if after.before else []
+    have = after.last.per_side() if after.last else []
     if not had or len(had) != len(have):
         return
     more = sum(g.n for g in tree.grows if g.kind == "side")

@@ -56,7 +56,7 @@ def without_odd_words(
         other = read(text)
         done = work_round(
             state, other, Budget(purse=spare), yarn=line.yarn or other.yarn, around=line.word != "Row"
-        ).before
+        ).last
         assert done is not None
         if done.troubles or not _borne_out(done, other, line, only_prose(line.text, spans)):
             continue
@@ -81,36 +81,36 @@ def otherwise(
     of (start), stitches passed behind those that reach down. None where it comes out as it is read, or in no other
     way either. spare: what trying it costs is taken from it."""
     owed = due(tree.stated, number, line.first, line.last)
-    if after.before is None or len(line.text) > _LONG:
+    if after.last is None or len(line.text) > _LONG:
         return None
-    if not spare.affords(len(after.before.made)) or any(t.kind == "limit" for t in after.before.troubles):
+    if not spare.affords(len(after.last.made)) or any(t.kind == "limit" for t in after.last.troubles):
         return None
     if counted := _ends_in_count(state, line, tree, spare):
         return counted
-    twice, lost = said_twice(tree.body), _lost_corners(state, after.before)
-    if not (after.before.troubles or any(mismatches(after.before, tree.stated, owed)) or twice or lost):
+    twice, lost = said_twice(tree.body), _lost_corners(state, after.last)
+    if not (after.last.troubles or any(mismatches(after.last, tree.stated, owed)) or twice or lost):
         return None
-    uneven = twice or {t.kind for t in after.before.troubles} == {"does not divide"}
+    uneven = twice or {t.kind for t in after.last.troubles} == {"does not divide"}
     found: list[tuple[int, State, RoundTree]] = []
     for body, how in _otherwise(state, tree.body, start):
-        if not spare.affords(len(after.before.made)):
+        if not spare.affords(len(after.last.made)):
             break
         other = replace(tree, body=body, written=tree.written or starts_with_chain(body))
         done = work_round(state, other, Budget(purse=spare), yarn=line.yarn or tree.yarn, around=line.word != "Row")
-        if done.before is None or done.before.troubles:
+        if done.last is None or done.last.troubles:
             continue
         if how == "its own":
             spans = sorted({w.span for w in taken_for_next(tree.body, body)})
             told = (Trouble("taken for", span, {"words": line.text[slice(*span)]}) for span in spans)
             other = replace(other, troubles=(*other.troubles, *told))
-        even = how == "grouped" and _has_even_sides(done.before)
-        if _comes_out(done.before, tree.stated, owed, even=False):
+        even = how == "grouped" and _has_even_sides(done.last)
+        if _comes_out(done.last, tree.stated, owed, even=False):
             found.append((0 if even else 1 + (how == "grouped"), done, other))
-        elif how == "ring" and len(done.before.corners) == state.sides > 0 and not owed:
+        elif how == "ring" and len(done.last.corners) == state.sides > 0 and not owed:
             found.append((2, done, other))
-        elif (how == "deep" or (how == "heaped" and uneven)) and not any(mismatches(done.before, tree.stated, owed)):
+        elif (how == "deep" or (how == "heaped" and uneven)) and not any(mismatches(done.last, tree.stated, owed)):
             found.append((2, done, other))  # nothing is left unworked now
-        elif even and (lost or not _has_even_sides(after.before)):  # even sides show that they are meant
+        elif even and (lost or not _has_even_sides(after.last)):  # even sides show that they are meant
             found.append((3, done, other))
     best = min(found, key=lambda way: way[0], default=None)
     return best[1:] if best else None
@@ -127,7 +127,7 @@ def _ends_in_count(state: State, line: RoundLine, tree: RoundTree, spare: Purse)
         return None
     without = replace(tree, body=tree.body[:-1])
     again = work_round(state, without, Budget(purse=spare), yarn=line.yarn or tree.yarn, around=line.word != "Row")
-    worked = again.before
+    worked = again.last
     if worked is None or worked.troubles or worked.counts().get(make.stitch) != last.where.count:
         return None
     return again, replace(without, stated=(Stated(last.where.count, make.stitch, last.span),))

@@ -42,9 +42,9 @@ def draw(draft: Draft, settled: Mapping[int, Point] | None = None) -> Drawn:
     rounds = [_round(r, tops, ring, settled is None) for r in draft.rounds]
     foundation = _foundation(draft, tops)
     last = laid[-1] if laid else None
-    if last is not None and draft.rounds[-1].worked.line:
+    if last is not None and draft.outermost.worked.line:
         return _about_middle(rounds, foundation, tops)
-    outer = {m.number: tops[m.number] for m in draft.rounds[-1].worked.made if m.number in tops} if last else {}
+    outer = {m.number: tops[m.number] for m in draft.outermost.worked.made if m.number in tops} if last else {}
     turn = _upright(draft, last, outer)
     ties = [_tie(tops[r.worked.made[k].number]) for r in draft.rounds for k, _ in r.worked.ties()]
     reach = _extent(outer or tops, turn) + (_TO_NEIGHBOUR if ties else 0.0)
@@ -103,9 +103,9 @@ def _upright(draft: Draft, last: Laid | None, outer: Mapping[int, Point]) -> flo
     if last is None or last.corner is None or not draft.shape.sides:
         return 0.0
     corner = last.corner
-    corners = draft.rounds[-1].worked.corners
+    corners = draft.outermost.worked.corners
     if corners and outer:
-        made = draft.rounds[-1].worked.made
+        made = draft.outermost.worked.made
         step = 2 * pi / len(corners)
         at = [atan2(*reversed(outer[made[c].number])) for c in corners if made[c].number in outer]
         x = sum(cos((a - corner) * len(corners)) for a in at)

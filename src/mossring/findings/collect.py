@@ -44,7 +44,8 @@ def raw(draft: Draft, index: int | None) -> list[Finding]:
     look = Look(draft, index)
     if index is None:
         return [f for check in OF_FILE for f in check(look)]
-    found = [f for check in IN_MOTIF for f in check(look)]
+    lies_on = look.round.worked.surface  # on the face of others, it makes nothing of the motif uneven or round
+    found = [] if lies_on else [f for check in IN_MOTIF for f in check(look)]
     if look.troubled:
         found += [f for check in OF_TROUBLE for f in check(look)]
     kept = look.round.memo
@@ -136,7 +137,7 @@ class _Collector:
                 self._try_fixes(f, index)
             if self._wrong_in_itself(index):  # the instruction is the likelier slip
                 f.fixes.sort(key=lambda x: x.states)
-        if serious:
+        if serious and not r.worked.surface:
             self._mend(serious, index)
         elif self.broken and counts_agree:
             self.broken = False

@@ -32,8 +32,8 @@ class Look:
             self._all = self.draft.troubles
             return
         self.round = r = self.draft.rounds[self.index]
-        if self.index:
-            self.below = self.draft.rounds[self.index - 1]
+        earlier = (self.draft.rounds[k] for k in range(self.index - 1, -1, -1))
+        self.below = next((e for e in earlier if not e.worked.surface), None)
         self._all = (*r.tree.troubles, *r.troubles, *r.worked.troubles)
 
     @property

@@ -25,6 +25,7 @@ from mossring.notation import (
     repeating,
     row_ends,
     sofar,
+    surface,
     targets,
     throughout,
 )
@@ -424,6 +425,7 @@ def _does(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
 
 OPENERS: tuple[tuple[tuple[str, ...] | frozenset[str], Opener], ...] = (
     ((), neighbours.read),
+    (("surface", "work", *map(str, range(1, 10))), surface.read),
     (_OPEN, _times_behind),
     (_OPEN, begins.chain_is_first),
     ((), begins.chain_ring),

@@ -217,7 +217,16 @@ class ToNeighbour:
     span: Span
 
 
-Node = Chain | Make | Work | Together | Skip | Repeat | Join | Act | SayCorner | Onto | ToNeighbour
+@dataclass(frozen=True, slots=True)
+class Surface:
+    """Slip stitches on the face of the fabric, over stitches of a round worked before (`round` of the target; 0: the
+    last one): the edge stays as it was."""
+
+    where: Where
+    span: Span
+
+
+Node = Chain | Make | Work | Together | Skip | Repeat | Join | Act | SayCorner | Onto | ToNeighbour | Surface
 
 
 @dataclass(frozen=True, slots=True)

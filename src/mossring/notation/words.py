@@ -175,10 +175,10 @@ points pop popcorn popcorns pops post posts preceding prev previous prior pull p
 reinsert rem remain remainder remaining remains remove removed rep repeat repeated repeating repeats replaced reps
 rest return ridge right ring rnd rnds rotate round rounds row rows rs s same scallop scallops section separated set
 sew shell shells should side sides sk skip skipped skipping sl slide sliding slip so solid sp space spaces spike
-spiral spirals sps st stand standing stars start started starting starts step stitch stitches stop stopping sts switch
-switching tail take than that the their them then there thereafter these this those thrice through throughout thru
-tight tighten tightly time times tip tips tlo to tog together top total travel turn turned turning twice twist under
-underside until unused unworked up us use using usual way weave where which will wind with withdraw within without
+spiral spirals sps st stand standing stars start started starting starts step stitch stitches stop stopping sts surface
+switch switching tail take than that the their them then there thereafter these this those thrice through throughout
+thru tight tighten tightly time times tip tips tlo to tog together top total travel turn turned turning twice twist
+under underside until unused unworked up us use using usual way weave where which will wind with withdraw within without
 wooden work worked working wrap wrong ws x yarn yarns yo you you've your yrh
 """
 _ALIASES = {"omit": "skip"}

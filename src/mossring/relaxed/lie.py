@@ -146,11 +146,11 @@ def outline(draft: Draft, net: Net, plane: Floats) -> Outline:
     edge = [(float(plane[i, 0]), float(plane[i, 1])) for i in rim]
     if len(edge) < 3:
         return Outline(edge, 0.0, 0.0)
-    done = draft.rounds[-1].worked
+    done = draft.outermost.worked
     at = {net.numbers[i]: k for k, i in enumerate(rim)}
     corners = [at[done.made[c].number] for c in sorted(done.corners) if done.made[c].number in at]
     points = np.array(edge)
-    oblong = bool(draft.rounds[-1].entry.straight) and not done.line
+    oblong = bool(draft.outermost.entry.straight) and not done.line
     lean = 0.0 if oblong else _lean(draft, net, plane)
     if done.line:
         across = float(np.linalg.norm(np.diff(points, axis=0), axis=1).sum())

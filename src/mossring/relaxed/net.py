@@ -136,6 +136,9 @@ class _Knotter:
 
     def _round(self, r: DraftRound) -> None:
         done = r.worked
+        if done.surface:
+            self.alias.update((m.number, m.feet[0]) for m in done.made)
+            return
         self._foundation(r)
         last = 0
         edge: list[Made] = []

@@ -69,9 +69,9 @@ STITCHES: dict[str, Stitch] = {
         Stitch("star", 1.5, 2.0, made="tog", base="hdc", legs=2, linked=True),
     )
 }
-"""The stitches that are made of no others; `fch` is a chain of a foundation and `end` a row end, to work into. A star is
-of loops drawn up along the one before it and in the next two stitches, closed by a chain, its eye; it stands as high as
-an hdc and a little (common practice, no source)."""
+"""The stitches that are made of no others; `fch` is a chain of a foundation and `end` a row end, to work into. A star
+is of loops drawn up along the one before it and in the next two stitches, closed by a chain, its eye; it stands as high
+as an hdc and a little (common practice, no source)."""
 
 _MANY = re.compile(r"((?:fp|bp)?(?:sc|hdc|dc|htr|tr|dtr))(\d+)(-cl|-pc|-bobble|-puff|tog)")
 _ON = re.compile(r"(fp|bp|f|e)(sc|hdc|dc|htr|tr|dtr)")

@@ -1,6 +1,18 @@
 """Working: a tree into fabric, the hook moving along the edge of the round before."""
 
-from mossring.working.fabric import ALONG, RING, Fabric, Made, Tie, Tied, WorkedRound, same_fabric
+from mossring.working.fabric import ALONG, RING, SURFACE, Fabric, Made, Tie, Tied, WorkedRound, same_fabric
 from mossring.working.work import State, work_round
 
-__all__ = ["ALONG", "RING", "Fabric", "Made", "State", "Tie", "Tied", "WorkedRound", "same_fabric", "work_round"]
+__all__ = [
+    "ALONG",
+    "RING",
+    "SURFACE",
+    "Fabric",
+    "Made",
+    "State",
+    "Tie",
+    "Tied",
+    "WorkedRound",
+    "same_fabric",
+    "work_round",
+]

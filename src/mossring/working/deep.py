@@ -13,10 +13,11 @@ _AHEAD = 0.5
 
 
 class Depths:
-    """The rounds below the edge. Places of each are taken in order, each once."""
+    """The rounds below the edge, which is that of round `on`. Places of each are taken in order, each once."""
 
-    def __init__(self, past: Sequence[WorkedRound], edge: Edge) -> None:
+    def __init__(self, past: Sequence[WorkedRound], edge: Edge, on: int) -> None:
         self.past = past
+        self.on = on
         self.edge = edge
         self._over: dict[int, dict[int, float]] = {}
         self._used: dict[int, set[int]] = {}
@@ -24,12 +25,12 @@ class Depths:
         self.taken = 0
 
     def round(self, number: int) -> WorkedRound | None:
-        return self.past[number - 1] if 1 <= number < len(self.past) else None
+        return self.past[number - 1] if 1 <= number < self.on else None
 
     def places(self, number: int) -> int:
         """How many stitches and spaces are looked at to find a place of round `number`: its own and, the first time,
         all above it."""
-        above = () if number in self._over else self.past[max(0, number) :]
+        above = () if number in self._over else self.past[max(0, number) : self.on]
         return sum(len(done.made) for done in (self.round(number), *above) if done)
 
     def find(self, target: Target, number: int) -> Made | None:
@@ -49,7 +50,7 @@ class Depths:
         made, n = done.made, len(done.made)
         used = self._used.setdefault(number, set())
         looking = Edge(made, done.corners)
-        sign = -1 if done.turned != (self.past[-1].turned != self.edge.turned) else 1
+        sign = -1 if done.turned != (self.past[self.on - 1].turned != self.edge.turned) else 1
         ahead = self._ref(number, sign)
         fitting = (i for i in range(n) if i not in used and looking.fits(made[i], i, target))
         return [((sign * (i - ahead) + _AHEAD) % n, i) for i in fitting]
@@ -84,7 +85,7 @@ class Depths:
         if found is None:
             base = self.past[number - 1].made
             found = {m.number: float(i) for i, m in enumerate(base)}
-            for done in self.past[number:]:
+            for done in self.past[number : self.on]:
                 _lift(found, done.made, len(base))
             self._over[number] = found
         return found

@@ -108,7 +108,7 @@ class Edge:
                 return True
             return m.kind[:2] in ("fp", "bp") and m.kind[2:] == target.stitch and target.stitch in self._raised
         if kind == "gap":
-            return m.kind == "ch" or self._boundary(u, Target("group"))
+            return m.kind == "ch" or self.boundary(u, Target("group"))
         if kind == "sp":
             chained = m.kind == "ch" and (target.chains is None or m.chains == target.chains)
             return chained or self._turning(m, target.chains)
@@ -116,7 +116,7 @@ class Edge:
             return u % len(self.made) in self.corners
         if kind in ("between", "group"):
             across = kind == "group" and m.kind == "ch" and self.corners and u % len(self.made) not in self.corners
-            return bool(across) or self._boundary(u, target)
+            return bool(across) or self.boundary(u, target)
         if kind == "chain":
             return m.kind in ("ch", "fch")
         if kind == "start":
@@ -189,7 +189,7 @@ class Edge:
         g = next((g for g in groups(self.made) if u % n in g), [u % n])
         return [u - (u % n - i) for i in g]
 
-    def _boundary(self, u: int, target: Target) -> bool:
+    def boundary(self, u: int, target: Target) -> bool:
         """Whether the gap just before place u is such a place: two stitches side by side, no chain between."""
         if self.line and not u % len(self.made):
             return False
@@ -404,101 +404,6 @@ class Edge:
             return
         self.made = self.made[:1] + self.made[:0:-1]
         self.corners = {(-c) % n for c in self.corners}
-
-    # ---- what was left ---------------------------------------------------------------------
-
-    def left_over(self) -> tuple[list[int], list[int]]:
-        """Stitches (indices) left by oversight, and spaces left at the end of the round.
-
-        A run of stitches between two spaces that was not touched at all is passed on purpose; one that was
-        partly worked, or that lies with its spaces past the end of the round, is left.
-        """
-        if self.ring or self.first is None or LEFT not in self.marks:
-            return [], []
-        left: list[int] = []
-        ends = (0, len(self.made) - 1) if self.line else ()  # a row's end stitch is worked into, its group passed
-        runs = self._runs()
-        for run in runs:
-            if any(self.marks[k] == WORKED and k not in ends for k in run):
-                here = [j for j, k in enumerate(run) if self.marks[k] == LEFT and self.made[k].counted]
-                left += [] if here and self._passed_in_others(run, here, runs) else [run[j] for j in here]
-        if left and len(left) in self._skipped_lengths() and self._at_the_end(left):
-            left = []
-        if (
-            left == [0] and self.marks[1] == SLIPPED and self.marks[-1] in (SKIPPED, PASSED)
-        ):  # under the join, amid a run
-            left = []
-        lengths = {self.made[k].chains for k in self.passed_spaces} | self.quiet
-        lengths |= {m.chains for m, mark in zip(self.made, self.marks, strict=True) if mark == SKIPPED}
-        n = len(self.made)
-        stop = n if self.line else self.first + n
-        tail = [u % n for u in range(self.pos, stop) if self.marks[u % n] == LEFT]
-        if self._passed_over(tail) or self._gaps_only(tail):
-            return [k for k in left if k not in set(tail)], []
-        spaces = [k for k in tail if self.made[k].kind == "ch" and self.made[k].chains not in lengths]
-        if spaces:
-            known = set(left)
-            left += [k for k in tail if self.made[k].counted and k not in known]
-        return left, spaces
-
-    def _passed_in_others(self, run: list[int], left: list[int], runs: list[list[int]]) -> bool:
-        """Whether the stitches of these positions in a run are passed on purpose in each other run of its length."""
-        others = [[self.marks[r[j]] for j in left] for r in runs if len(r) == len(run) and r is not run]
-        return len(others) > 1 and all(mark in (SKIPPED, PASSED) for marks in others for mark in marks)
-
-    def _passed_over(self, tail: list[int]) -> bool:
-        """Whether what lies at the round's end is left as the rest of the round leaves such: by its kind, or
-        skipped as often in every repeat."""
-        kinds = {self.made[k].kind for k in tail if self.made[k].counted}
-        return bool(kinds) and bool(self.named) and not kinds & self.named
-
-    def _gaps_only(self, tail: list[int]) -> bool:
-        """Whether the round goes into gaps alone and none is left: the groups between them are passed on purpose."""
-        if not self.used or WORKED in self.marks:
-            return False
-        return not any(self._boundary(k, Target("group")) for k in tail if k not in self.used)
-
-    def _at_the_end(self, left: list[int]) -> bool:
-        """Whether these are the last stitches before the round comes round."""
-        n = len(self.made)
-        stop = n if self.line else (self.first or 0) + n
-        return {u % n for u in range(stop - len(left), stop)} == set(left)
-
-    def _skipped_lengths(self) -> set[int]:
-        """The lengths of runs that were skipped at least twice."""
-        lengths: list[int] = []
-        run = 0
-        for mark in (*self.marks, LEFT):
-            if mark == SKIPPED:
-                run += 1
-            elif run:
-                lengths.append(run)
-                run = 0
-        return {n for n in lengths if lengths.count(n) > 1}
-
-    def _runs(self) -> list[list[int]]:
-        """Maximal runs of stitches between spaces and gaps worked into, around the ring."""
-        runs: list[list[int]] = [[]]
-        for k, m in enumerate(self.made):
-            if m.kind == "ch":
-                runs.append([])
-                continue
-            if k in self.used or 0 < k == self.longer:
-                runs.append([])
-            if k in self.opened:
-                runs += [[k], []]
-                continue
-            runs[-1].append(k)
-        if (
-            not self.line
-            and len(runs) > 1
-            and runs[0]
-            and runs[-1]
-            and self.made[0].kind != "ch"
-            and 0 not in self.used
-        ):
-            runs[0] = runs.pop() + runs[0]
-        return [r for r in runs if r]
 
 
 def _runs_of(group: list[int], made: list[Made]) -> Iterator[list[int]]:

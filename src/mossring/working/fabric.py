@@ -14,6 +14,8 @@ RING = 0
 """The number of the centre: what round 1 stands in."""
 ALONG = "next"
 """The part of its place that a stitch takes which is worked along chains just made: the next of them."""
+SURFACE = "surface"
+"""The part of its place that a slip stitch takes which lies on the face of the fabric."""
 
 
 class Made:
@@ -23,8 +25,8 @@ class Made:
     a space, or of what a picot or a wing hangs from. feet: numbers of what it stands in: none for a space, nor
     for what is worked into a chain just made (see `carried`); several where a stitch is worked together over
     them, or in the gap between two (`gap`). part: which part of its foot it takes: `back`, `front` or `third`
-    loop, `ch 2` for the second chain of a space, or ALONG. closing: chains that close a cluster and belong to it.
-    round: 1 is the innermost. span: of the words it came from, in the text of its round. start: it is a
+    loop, `ch 2` for the second chain of a space, ALONG or SURFACE. closing: chains that close a cluster and belong
+    to it. round: 1 is the innermost. span: of the words it came from, in the text of its round. start: it is a
     starting chain or stands for one.
     """
 
@@ -135,7 +137,8 @@ class WorkedRound:
     round is closed. corners: indices of the corners. turned: worked against the direction of round 1. line:
     it is a row. hung: how many stitches hang from others (see `Made.carried`). onto: the number of the round it
     stands on (0: none). acts: loops parked and picked up. unworked, left: how many stitches of the round before
-    were left by oversight, and their numbers.
+    were left by oversight, and their numbers. surface: it lies on the face of the round it stands on, and the next
+    one goes on where the one before it ended.
     """
 
     number: int
@@ -149,6 +152,7 @@ class WorkedRound:
     closed: bool = True
     line: bool = False
     hung: int = 0
+    surface: bool = False
     onto: int = 0
     unworked: int = 0
     left: list[int] = field(default_factory=list)

@@ -5,11 +5,12 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from mossring.notation.tree import Onto, Target, Where, Work
+from mossring.notation.tree import Onto, Surface, Target, Where, Work
 from mossring.working import reach
 from mossring.working.budget import UnworkableError
 from mossring.working.deep import Depths
 from mossring.working.edge import Edge
+from mossring.working.fabric import SURFACE
 
 if TYPE_CHECKING:
     from mossring.working.worker import Worker
@@ -18,7 +19,7 @@ if TYPE_CHECKING:
 def is_below(w: Worker, where: Where) -> bool:
     """Whether a place is in a round further down than the one below."""
     number = where.targets[0].round if where.targets else 0
-    return number != 0 and number != w.round - 1
+    return number != 0 and number != w.on
 
 
 def work(w: Worker, node: Work) -> None:
@@ -46,7 +47,7 @@ def together(w: Worker, node: Work) -> None:
 def down(w: Worker, target: Target, where: Where) -> int:
     """The number of the place meant, in whichever round it is."""
     number = number_of(w, target)
-    if not target.round or number == w.round - 1:
+    if not target.round or number == w.on:
         u = reach.find(w, replace(where, mode="next", targets=(replace(target, round=0),)))
         w.edge.work(u)
         return w.edge.at(u).number
@@ -73,15 +74,40 @@ def number_of(w: Worker, target: Target) -> int:
 def onto(w: Worker, node: Onto) -> None:
     """The round is worked into an earlier one."""
     number = node.round if node.round > 0 else w.round + node.round
-    if number == w.round - 1 or w.made:
+    if number == w.on or w.made:
         return
     done = w.depths.round(number)
     if done is None or not done.made:
         raise UnworkableError("no such round", node.span, round=number, into=True)
     here = w.depths.under(number).get(w.edge.at(0).number, 0.0) if w.edge.made else 0.0
-    turned = w.past[-1].turned != w.edge.turned
+    turned = w.past[w.on - 1].turned != w.edge.turned
     w.edge = Edge(done.made, done.corners, round(here) % len(done.made))
     if done.turned != turned:
         w.edge.turn()
-    w.edge.turned = w.past[-1].turned != turned
-    w.depths = Depths(w.past, w.edge)
+    w.edge.turned = w.past[w.on - 1].turned != turned
+    w.depths = Depths(w.past, w.edge, w.on)
+
+
+def surface(w: Worker, node: Surface) -> None:
+    """Slip stitches over stitches of a round worked before, in their order, each once."""
+    where, target = node.where, node.where.targets[0]
+    number = number_of(w, target) if target.round else w.on
+    done = w.past[number - 1] if 1 <= number <= len(w.past) and not w.past[number - 1].surface else None
+    if done is None or not done.made:
+        raise UnworkableError("no such round", node.span, round=number, into=True)
+    reach.look(w, where, len(done.made))
+    looking = Edge(done.made, done.corners)
+    ahead = range(w.surfaced.get(number, 0), len(done.made))
+    over = [k for k in ahead if looking.fits(done.made[k], k, replace(target, round=0))]
+    if where.mode != "each":
+        if len(over) < where.count:
+            raise UnworkableError(
+                "past the end" if ahead else "no such place", where.span, target=target, left=len(over)
+            )
+        over = over[: where.count]
+    if not over:
+        raise UnworkableError("no such place", where.span, target=target, left=0)
+    for m in w.make_each("slst", [(done.made[k].number,) for k in over], node.span):
+        m.part = SURFACE
+    w.surfaced[number] = over[-1] + 1
+    w.depths.taken += len(over)

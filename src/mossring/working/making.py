@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from mossring.notation.tree import Make, Span, ToNeighbour
+from mossring.notation.tree import Chain, Make, Span, Target, ToNeighbour, Work
 from mossring.stitches.table import lookup
 from mossring.working.budget import MAX_STITCHES, Budget, UnworkableError
 from mossring.working.fabric import ALONG, Made, Tie, Tied
@@ -69,15 +69,28 @@ class Maker:
             self.chain_span = span
         self.chain += n
 
-    def hang(self, node: Make, nth: int, span: Span) -> None:
-        """Stitches worked into the nth chain from the hook: those chains carry them and are no space."""
-        if nth > self.chain and not (self.made and self.made[-1].carried and not self.chain):
-            raise UnworkableError("chain too short", span, nth=nth, chains=self.chain)
-        self._carry(node, min(nth, self.chain), span)
+    def goes_along(self, node: Work) -> bool:
+        """Whether a place is the next of chains just made, of which the last ones carry something already."""
+        return bool(self.wing and self.chain and node.where.targets[:1] == (Target("chain"),))
 
-    def hang_along(self, node: Make, span: Span) -> None:
-        """Stitches worked into the next of the chains just made, back along them."""
-        self._carry(node, 1, span, ALONG)
+    def hang_work(self, node: Work) -> None:
+        """What is worked into chains just made: into the nth from the hook, which carry it and are no space; or back
+        along them, one in each of so many, or of all that are left."""
+        if self.goes_along(node):
+            count = self.chain if node.where.mode == "each" else node.where.count
+            if count > self.chain:
+                raise UnworkableError("chain too short", node.where.span, nth=count, chains=self.chain)
+            for make in [m for m in node.group if isinstance(m, Make)] * count:
+                self._carry(make, 1, node.span, ALONG)
+            return
+        nth = (node.where.targets[0].chains if node.where.targets else 0) or 0
+        for inner in node.group:
+            if isinstance(inner, Chain):
+                self.add_chain(inner.n, inner.span)
+            elif isinstance(inner, Make):
+                if nth > self.chain and not (self.made and self.made[-1].carried and not self.chain):
+                    raise UnworkableError("chain too short", node.span, nth=nth, chains=self.chain)
+                self._carry(inner, min(nth, self.chain), node.span)
 
     def _carry(self, node: Make, carried: int, span: Span, part: str = "") -> None:
         wing, left = self.wing, self.chain - carried

@@ -8,12 +8,13 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from mossring.notation.header import Begin
-from mossring.notation.tree import Chain, Join, Label, Node, RoundTree, Trouble
+from mossring.notation.tree import Act, Chain, Join, Label, Node, RoundTree, Surface, Trouble
 from mossring.working.budget import Budget
 from mossring.working.corners import find_corners
 from mossring.working.edge import Edge
-from mossring.working.fabric import RING, WorkedRound
+from mossring.working.fabric import RING, SURFACE, WorkedRound
 from mossring.working.laying import Laid, from_hook, lay_edge
+from mossring.working.left import left_over
 from mossring.working.passes import AgainError
 from mossring.working.worker import Worker
 
@@ -42,9 +43,14 @@ class State:
     plain: str = ""
 
     @property
-    def before(self) -> WorkedRound | None:
+    def last(self) -> WorkedRound | None:
         """The round just worked."""
         return self.past[-1] if self.past else None
+
+    @property
+    def before(self) -> WorkedRound | None:
+        """The round that the next one stands on: the last that doesn't lie on the face of others."""
+        return next((r for r in reversed(self.past) if not r.surface), None)
 
 
 def work_round(
@@ -55,7 +61,7 @@ def work_round(
     yarn: str = "",
     around: bool = False,
 ) -> State:
-    """Work one round's tree on what stands so far; the new state's `before` is the round.
+    """Work one round's tree on what stands so far; the new state's `last` is the round.
 
     body: what to work instead of the tree's own nodes (`as Rnd 3`). around: a round about a piece worked in
     rows. budget: what it may cost; less is left of it afterwards. Never raises; troubles are in the round.
@@ -84,6 +90,7 @@ def work_round(
     done.below = [] if edge.ring else edge.made
     done.extra = laid.extra
     done.hung = worker.hung
+    done.surface = before is not None and _on_surface(nodes, done)
     done.below_corners = frozenset(edge.made[c].number for c in edge.corners) if not edge.ring else frozenset()
     done.acts = worker.acts
     done.turned = edge.turned if before is None else before.turned != edge.turned
@@ -107,9 +114,15 @@ def work_round(
         free=worker.free,
         known=tuple(known.items()),
         yarn=worker.yarn,
-        turn_next=worker.turn_after,
+        turn_next=worker.turn_after or (state.turn_next and done.surface),
         lift=worker.lift,
     )
+
+
+def _on_surface(nodes: Sequence[Node], done: WorkedRound) -> bool:
+    """Whether a round lies on the face of others, whether or not it could be worked."""
+    meant = any(isinstance(n, Surface) for n in nodes) and all(isinstance(n, Surface | Act | Join) for n in nodes)
+    return meant or (bool(done.made) and all(m.part == SURFACE for m in done.made))
 
 
 _POLYGON = 3
@@ -215,7 +228,7 @@ def _settle(done: WorkedRound, edge: Edge, before: WorkedRound | None) -> None:
         m.sector = max(sector, 1) if sector else len(corners)
         if m.start:
             m.role = "start"
-    left, spaces = edge.left_over()
+    left, spaces = left_over(edge)
     done.unworked = len(left)
     done.left = [edge.made[k].number for k in left]
     stopped = any(

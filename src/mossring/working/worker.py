@@ -18,6 +18,7 @@ from mossring.notation.tree import (
     SayCorner,
     Skip,
     Span,
+    Surface,
     Target,
     Together,
     ToNeighbour,
@@ -49,7 +50,8 @@ def _names_ring(node: Node) -> bool:
 class Worker(Maker):
     """Works one round. After `run`, `made` and `troubles` are complete and `edge` knows what was left.
 
-    lift: chains left at the end for the next round to begin with. parked: what became of loops, in order.
+    on: the number of the round whose edge it is. surfaced: by round, the place after the last one that was gone over
+    on its face. lift: chains left at the end for the next round to begin with. parked: what became of loops, in order.
     attached: where new yarn was joined, if that is a place further down.
     """
 
@@ -68,7 +70,9 @@ class Worker(Maker):
         self.edge = edge
         self.known = known
         self.past = past
-        self.depths = Depths(past, edge)
+        self.on = next((r.number for r in reversed(past) if not r.surface), 0)
+        self.depths = Depths(past, edge, self.on)
+        self.surfaced: dict[int, int] = {}
         self.troubles: list[Trouble] = []
         self.hook_on_space = False
         self.closed = not edge.line
@@ -178,6 +182,8 @@ class Worker(Maker):
             self.picot(node)
         elif isinstance(node, ToNeighbour):
             self.to_neighbour(node)
+        elif isinstance(node, Surface):
+            lower.surface(self, node)
         elif isinstance(node, Skip):
             self._skip(node)
         elif isinstance(node, Join):
@@ -196,10 +202,9 @@ class Worker(Maker):
             node = replace(node, group=group, where=replace(without_loop(self.attached), mode="next"))
         where = node.where
         target = where.targets[0] if where.targets else None
-        if where.mode == "made" or (target and target.chains and target.kind == "ring" and self._hangs()):
-            self._hang(node, target)
-        elif target and target.kind == "chain" and self.wing and self.chain:
-            self._hang_along(node)
+        from_hook = target and target.chains and target.kind == "ring" and self._hangs()
+        if where.mode == "made" or from_hook or self.goes_along(node):
+            self.hang_work(node)
         elif self.edge.ring:
             self._into_ring(node)
         elif where.mode == "together":
@@ -234,24 +239,6 @@ class Worker(Maker):
         if self.edge.ring and self.in_one_chain:
             return False
         return bool(self.chain) or bool(self.made and self.made[-1].carried)
-
-    def _hang(self, node: Work, target: Target | None) -> None:
-        nth = (target.chains if target else 0) or 0
-        for inner in node.group:
-            if isinstance(inner, Chain):
-                self.add_chain(inner.n, inner.span)
-            elif isinstance(inner, Make):
-                self.hang(inner, nth, node.span)
-
-    def _hang_along(self, node: Work) -> None:
-        """Back along the chains just made: one in each of so many, or of all that are left."""
-        count = self.chain if node.where.mode == "each" else node.where.count
-        if count > self.chain:
-            raise UnworkableError("chain too short", node.where.span, nth=count, chains=self.chain)
-        for _ in range(count):
-            for inner in node.group:
-                if isinstance(inner, Make):
-                    self.hang_along(inner, node.span)
 
     def _into_ring(self, node: Work) -> None:
         where = node.where
@@ -398,11 +385,7 @@ class Worker(Maker):
             elif isinstance(node, ToNeighbour):
                 self.to_neighbour(node)
             elif isinstance(node, Work):
-                target = node.where.targets[0] if node.where.targets else None
-                if target and target.kind == "chain" and self.wing and self.chain:
-                    self._hang_along(node)
-                else:
-                    self._hang(node, target)
+                self.hang_work(node)
             elif isinstance(node, Repeat):
                 for _ in range(node.times if node.times is not None else 1):
                     self.budget.step(span)

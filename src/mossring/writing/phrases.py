@@ -8,7 +8,7 @@ from mossring.notation.stitching import PICOT_CHAINS
 from mossring.stitches import composed, lookup
 from mossring.stitches.terms import WORDS, Dialect, term
 from mossring.styles import CHAINLESS, Style
-from mossring.working import ALONG, WorkedRound
+from mossring.working import ALONG, SURFACE, WorkedRound
 from mossring.writing.repeats import Again, fold
 from mossring.writing.script import Script, Step
 from mossring.writing.walk import Item, Place
@@ -325,6 +325,8 @@ class Phrases:
 
     def round(self, script: Script, style: Style, done: WorkedRound, turn: bool) -> str:
         """A whole round without its count."""
+        if script.part == SURFACE:
+            return ", ".join(map(self._on_surface, script.steps))
         parts, top, steps = [], self._first_made(script), list(script.steps)
         if script.onto:
             loops = f"{script.part} loops" if script.part else "sts"
@@ -359,6 +361,14 @@ class Phrases:
         if turn:
             parts.append("turn")
         return ", ".join(parts)
+
+    def _on_surface(self, step: Step) -> str:
+        """`surface sl st in each st of rnd 2 around`, `surface sl st in next 6 dc of rnd 2`."""
+        place = step.place
+        assert place is not None
+        over = f"next {step.many} {self.word(place.stitch)}" if place.stitch else "each st"
+        around = "" if place.stitch else " around"
+        return f"surface {self.word('slst')} in {over} of rnd {place.round}{around}"
 
     def _may_spiral(self, script: Script, done: WorkedRound) -> bool:
         """A round may go on from the one below without a join where it begins in the next stitch or the ring."""

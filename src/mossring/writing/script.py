@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache, lru_cache
+from itertools import groupby
 from typing import NamedTuple
 
 from mossring.stitches import lookup
-from mossring.working import ALONG, RING, Made, Tied, WorkedRound
+from mossring.working import ALONG, RING, SURFACE, Made, Tied, WorkedRound
 from mossring.writing.beginning import PLAIN_WAY, Way, begin_by
 from mossring.writing.walk import COMMON, NEXT, Find, Group, Item, Place, Walk, seen, skips_to_stitch
 
@@ -58,6 +59,8 @@ def script_of(done: WorkedRound, hook: int, find: Find, way: Way = PLAIN_WAY) ->
     find: every earlier stitch by its number. way: where the round is to begin and how to end. None: the round
     makes no stitch.
     """
+    if done.surface:
+        return _on_surface(done, hook, find)
     walk = Walk(done, hook, find)
     order, kept = begin_by(done, walk, way)
     if not order:
@@ -110,6 +113,25 @@ def script_of(done: WorkedRound, hook: int, find: Find, way: Way = PLAIN_WAY) ->
         opens and not gap and (walk.ring or _is_next(walk, u0)),
         start_part,
     )
+
+
+def _on_surface(done: WorkedRound, hook: int, find: Find) -> Script:
+    """Slip stitches on the face of rounds: run by run of those that go over stitches of one kind, or over all of a
+    round (a step whose place names no stitch). The hook's place stays where the round before left it."""
+    over = [find()[m.feet[0]] for m in done.made]
+    steps = []
+    for number, feet in groupby(over, lambda m: m.round):
+        gone = list(feet)
+        whole = [m for m in find().values() if m.round == number and m.counted]
+        if len(gone) == len(whole):
+            steps.append(Step((_SURFACE,), Place("deep", round=number), len(gone)))
+            continue
+        for kind, run in groupby(gone, lambda m: m.kind):
+            steps.append(Step((_SURFACE,), Place("deep", round=number, stitch=kind), len(list(run))))
+    return Script((), (), Place("ring"), tuple(steps), done.made[0].number, False, part=SURFACE, hook=hook)
+
+
+_SURFACE = Item("slst", 1)
 
 
 def _is_next(walk: Walk, u: int) -> bool:

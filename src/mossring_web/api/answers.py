@@ -7,7 +7,8 @@ from dataclasses import asdict
 
 from mossring.analysis import analyse, finding_data, joins
 from mossring.chart import Drawn, draw, inks, threads
-from mossring.draft import Draft, DraftRound, parked_after, work_draft
+from mossring.draft import Draft, DraftRound, work_draft
+from mossring.parked import parked_after
 from mossring.readin import pattern_text, read_in, taken
 from mossring.relaxed import Progress, Relaxed, relaxing
 from mossring.starters import next_rounds

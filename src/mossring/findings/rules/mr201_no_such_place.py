@@ -9,6 +9,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 
+from mossring.draft import DraftRound
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
 from mossring.findings.rules.mr211_closing_chain import closing_chain
@@ -23,7 +24,7 @@ def of_trouble(look: Look) -> Iterator[Finding]:
         return
     for t in look.troubles("no such place"):
         target = t.data.get("target")
-        below = look.below
+        below = _meant(look, target) if isinstance(target, Target) else None
         if not isinstance(target, Target) or below is None:
             continue
         have = [f"{n} {look.stitch(k, n)}" for k, n in {**below.worked.counts(), **below.worked.spaces()}.items()]
@@ -34,6 +35,12 @@ def of_trouble(look: Look) -> Iterator[Finding]:
         why = f"Its edge has {', '.join(have)}." if have else ""
         yield look.finding(CODE, SEVERITY, t.span, message, why, _other_spaces(look, target, t))
         return
+
+
+def _meant(look: Look, target: Target) -> DraftRound | None:
+    """The round that a place belongs to: the one below, or the one it names."""
+    index = target.round - 1 if target.round > 0 else (look.index or 0) + target.round
+    return look.draft.rounds[index] if target.round and 0 <= index < len(look.draft.rounds) else look.below
 
 
 def _named(look: Look, target: Target) -> str:
@@ -50,9 +57,10 @@ def _other_spaces(look: Look, target: Target, t: Trouble) -> Iterator[Fix]:
     """The same words with a space that the edge does have."""
     line = look.round.line
     words = line.text[t.span[0] : t.span[1]]
-    if target.kind != "sp" or target.chains is None or look.below is None:
+    below = _meant(look, target)
+    if target.kind != "sp" or target.chains is None or below is None:
         return
-    for key in look.below.worked.spaces():
+    for key in below.worked.spaces():
         length = key.removeprefix("ch-")
         new = re.sub(r"\d+", length, words, count=1)
         edits = tuple(

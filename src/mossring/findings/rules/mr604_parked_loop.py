@@ -8,10 +8,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from mossring.draft import parked_after
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
 from mossring.notation.tree import Act
+from mossring.parked import parked_after
 
 CODE = "MR604"
 SEVERITY: Severity = "warn"
