@@ -465,3 +465,20 @@ class _Working:
         """The last corner that a round so far, or this one, names."""
         trees = chain([tree] if tree else [], reversed(self.bodies.values()))
         return next((corner for t in trees if (corner := last_corner(t.body))), None)
+
+
+def _first_state(doc: Document, shape: Shape, dialect: Dialect) -> State:
+    """What the header says of how every round is worked."""
+    style = doc.style.lower()
+    closing = 1 if "cluster closed" in style else 0
+    rows = doc.rows or in_rows(doc)
+    known = told_starts(doc, dialect)
+    turning = "turn every" in style
+    plain = named_last(doc.throughout, dialect)
+    return State(
+        doc.begin, shape.sides, turning=turning, rows=rows, closing=closing, spiral=doc.spiral, known=known, plain=plain
+    )
+
+
+def _digest(before: bytes, text: str) -> bytes:
+    return hashlib.blake2b(before + text.encode("utf-8", "surrogatepass"), digest_size=16).digest()
