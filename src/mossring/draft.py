@@ -6,13 +6,14 @@ cache. The cache holds results, never decides them: the same text gives the same
 
 from __future__ import annotations
 
+import hashlib
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 from functools import partial
 from itertools import chain
 from typing import TypeVar, cast
 
-from mossring.guessed import evenly_grown, far_off, guess_shape, rounds_amiss, titled_shape
+from mossring.guessed import evenly_grown, far_off, guess_shape, in_rows, rounds_amiss, titled_shape
 from mossring.likened import grown_otherwise, meant
 from mossring.notation import (
     Begin,
@@ -57,6 +58,8 @@ from mossring.starts import (
     asks_for_more,
     begun_above,
     left_out,
+    named_last,
+    told_starts,
 )
 from mossring.stitches import Dialect
 from mossring.stitches.terms import spellings
