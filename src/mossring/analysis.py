@@ -66,8 +66,10 @@ def as_data(analysis: Analysis) -> dict[str, object]:
 
 
 def round_data(draft: Draft, r: DraftRound, making: bool = False) -> dict[str, object]:
-    """One round as `check --json` gives it; in the making it has neither growth nor a verdict yet."""
+    """One round as `check --json` gives it; in the making it has neither growth nor a verdict yet, on the
+    face of others none at all."""
     done, entry = r.worked, r.entry
+    unjudged = making or done.surface
     return {
         "number": r.number,
         "stitches": done.stitches,
@@ -79,10 +81,11 @@ def round_data(draft: Draft, r: DraftRound, making: bool = False) -> dict[str, o
         "unworked": done.unworked,
         "neighbours": done.neighbours(),
         "making": making,
-        "growth": None if making else round(entry.growth, 2),
-        "needed": None if making else round(entry.needed, 2),
-        "fullness": None if making else [round(entry.fullness[0], 3), round(entry.fullness[1], 3)],
-        "verdict": "unknown" if making else entry.verdict,
+        "surface": done.surface,
+        "growth": None if unjudged else round(entry.growth, 2),
+        "needed": None if unjudged else round(entry.needed, 2),
+        "fullness": None if unjudged else [round(entry.fullness[0], 3), round(entry.fullness[1], 3)],
+        "verdict": "unknown" if unjudged else entry.verdict,
         "yarn": done.yarn,
         "parked": parked_after(draft, r),
     }

@@ -54,7 +54,7 @@ def _lay(r: DraftRound, sides: int, tops: dict[int, Point], below: Laid | None, 
         return Laid(below.tops if below else {}, below.corner if below else None)
     radius = max(r.entry.drawn, ring + 0.3)
     if r.worked.line:
-        return _half(r, ring, sides) if 0 < sides < TRIANGLE else _row(r)
+        return _half(r, ring, sides) if 0 < sides < TRIANGLE else _row(r, tops)
     if r.entry.straight:
         return _oblong(r, made, tops)
     feet_at = [_foot_angle(m, tops) for m in made]
@@ -68,14 +68,21 @@ def _lay(r: DraftRound, sides: int, tops: dict[int, Point], below: Laid | None, 
     return Laid(here, corner)
 
 
-def _row(r: DraftRound) -> Laid:
-    """A row as a row: the stitches side by side at its height, right side facing."""
+def _row(r: DraftRound, tops: dict[int, Point]) -> Laid:
+    """A row as a row: the stitches side by side at its height, right side facing, over what they stand on."""
     made = r.worked.made[::-1] if r.worked.turned else r.worked.made
     middles, length = _middles(made)
     y = r.entry.drawn
-    places = [(length / 2 - x, y) for x in middles]
+    off = [
+        tops[m.feet[0]][0] - length / 2 + x for m, x in zip(made, middles, strict=True) if m.feet and m.feet[0] in tops
+    ]
+    begins = length / 2 + (sum(off) / len(off) if off else 0.0)
+    places = [(begins - x, y) for x in middles]
     here = {m.number: p for m, p in zip(made, places, strict=True)}
-    base = {m.number: (p[0], y - r.entry.height) for m, p in zip(r.worked.extra, _spread(r, length), strict=False)}
+    under = r.worked.extra
+    over = {m.feet[0]: p for m, p in zip(made, places, strict=True) if m.feet}
+    at = [over.get(m.number, (0.0, y)) for m in under] if r.number > 1 else _spread(r, length)
+    base = {m.number: (p[0], y - r.entry.height) for m, p in zip(under, at, strict=False)}
     return Laid({**base, **here}, None)
 
 

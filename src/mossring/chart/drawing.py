@@ -11,7 +11,8 @@ from math import atan2, cos, hypot, pi, sin
 from mossring.chart.symbols import SCALE, chain, chain_marks, symbol
 from mossring.draft import Draft, DraftRound
 from mossring.laid import Laid, Point, centre_radius, guess
-from mossring.working import RING, Made
+from mossring.stitches import CHAIN_WIDTH, lookup
+from mossring.working import ALONG, RING, Made
 
 
 @dataclass(slots=True)
@@ -47,8 +48,17 @@ def draw(draft: Draft, settled: Mapping[int, Point] | None = None) -> Drawn:
     outer = {m.number: tops[m.number] for m in draft.outermost.worked.made if m.number in tops} if last else {}
     turn = _upright(draft, last, outer)
     ties = [_tie(tops[r.worked.made[k].number]) for r in draft.rounds for k, _ in r.worked.ties()]
-    reach = _extent(outer or tops, turn) + (_TO_NEIGHBOUR if ties else 0.0)
+    reach = _extent(outer or tops, turn) + max(_TO_NEIGHBOUR if ties else 0.0, _wing(draft.outermost) if last else 0.0)
     return Drawn(rounds, foundation, reach, -turn * 180 / pi, ties=ties)
+
+
+def _wing(r: DraftRound) -> float:
+    """How far out the longest of what hangs from a round's stitches stands."""
+    longest = length = 0.0
+    for m in r.worked.made if r.worked.hung else ():
+        length = (length if m.part == ALONG else 0.0) + m.chains * CHAIN_WIDTH if m.carried else 0.0
+        longest = max(longest, length)
+    return longest
 
 
 _TO_NEIGHBOUR = 1.2
@@ -159,11 +169,33 @@ def _paths(made: list[Made], tops: Mapping[int, Point], ring: float) -> list[str
             out.append(symbol(m.kind, foot or _foot(m, places[i], index, of, tops, ring), places[i]))
         elif m.kind == "ch":
             out.append(chain_marks(places[i - 1], places[i], places[(i + 1) % n], m.chains))
+        elif m.kind != "picot" and m.chains:
+            out.append(_on_wing(made, i, places))
         else:  # carried by the stitch before
             before = places[i - 1]
             at = ((before[0] + places[i][0]) / 2, (before[1] + places[i][1]) / 2)
             out.append(symbol(m.kind, at if m.kind == "picot" else before, places[i]))
     return out
+
+
+def _on_wing(made: list[Made], i: int, places: list[Point]) -> str:
+    """A stitch worked back along chains, with those that carry it: they stand out from where they begin, it beside
+    them."""
+    first, last = i, i
+    while made[first].part == ALONG and first:
+        first -= 1
+    while last + 1 < len(made) and made[last + 1].part == ALONG:
+        last += 1
+    inner = sum(m.chains for m in made[i + 1 : last + 1]) * CHAIN_WIDTH
+    x, y = places[first - 1]
+    d = hypot(x, y) or 1.0
+    ux, uy = x / d, y / d
+    width = made[i].chains * CHAIN_WIDTH
+    height = lookup(made[i].kind).height
+    foot = (x + ux * (inner + CHAIN_WIDTH / 2), y + uy * (inner + CHAIN_WIDTH / 2))
+    end = (x + ux * (inner + width), y + uy * (inner + width))
+    chains = chain_marks((x + ux * inner, y + uy * inner), ((foot[0] + end[0]) / 2, (foot[1] + end[1]) / 2), end, 1)
+    return chains + symbol(made[i].kind, foot, (foot[0] - uy * height, foot[1] + ux * height))
 
 
 def _foot(m: Made, top: Point, index: int, of: int, tops: Mapping[int, Point], ring: float) -> Point:

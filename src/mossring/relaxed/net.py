@@ -168,9 +168,10 @@ class _Knotter:
             else:
                 chains.append(m)
                 self._point(m)
-                self.radius[m.number] = 0.0
-        if chains:
-            self._hoops(chains, 0, wrap=False)
+                self.radius[m.number] = r.entry.drawn - r.entry.height if r.number > 1 else 0.0
+        beyond = r.worked.below[len(chains) : len(chains) + 1] if r.worked.line and r.number > 1 else []
+        if chains:  # those by which a row goes on hang at the end of the row below
+            self._hoops([*chains, *beyond], 0, wrap=False)
 
     def _legs(self, r: DraftRound, edge: Sequence[Made]) -> None:
         sharing: dict[tuple[int, ...], list[Made]] = {}

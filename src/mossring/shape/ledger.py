@@ -145,7 +145,7 @@ def _edge(done: WorkedRound) -> tuple[float, float]:
     chains = CHAIN_WIDTH * sum(n * int(key[3:]) for key, n in done.spaces().items())
     made, n = done.made, len(done.made)
     if done.hung:
-        solid -= sum(m.width for m in made if m.carried)
+        solid -= sum(lookup(m.kind).width for m in made if m.carried)
     tied = _tied(done)
     if not tied:
         return solid, chains

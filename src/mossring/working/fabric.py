@@ -77,9 +77,11 @@ class Made:
 
     @property
     def width(self) -> float:
-        """Along the edge, in stitch widths; chains count at full length."""
+        """Along the edge, in stitch widths; chains count at full length, what hangs from others not at all."""
         s = lookup(self.kind)
-        return s.width * self.chains if self.kind == "ch" else s.width
+        if self.kind == "ch":
+            return s.width * self.chains
+        return s.width if self.feet or not self.round else 0.0
 
     @property
     def carried(self) -> bool:

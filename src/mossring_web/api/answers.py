@@ -163,6 +163,7 @@ def _round(draft: Draft, k: int, making: bool) -> dict[str, object]:
     r = draft.rounds[k]
     e = r.entry
     at = r.line.at
+    unjudged = making or r.worked.surface
     spans: list[int] = []
     for m in r.worked.made:
         spans += (at + m.span[0], at + m.span[1])
@@ -171,16 +172,17 @@ def _round(draft: Draft, k: int, making: bool) -> dict[str, object]:
         "label": f"{r.line.word} {r.number}",
         "start": r.line.head[0],
         "end": at + len(r.line.text),
-        "stitches": r.worked.stitches,
+        "stitches": r.worked.stitches if not r.worked.surface else len(r.worked.made),
         "counts": _counts(r, draft),
         "per_side": r.worked.per_side(),
         "corners": len(r.worked.corners),
         "corner_added": _corner_added(draft, k),
         "making": making,
-        "growth": None if making else e.growth,
-        "needed": None if making else e.needed,
+        "surface": r.worked.surface,
+        "growth": None if unjudged else e.growth,
+        "needed": None if unjudged else e.needed,
         "fullness": list(e.fullness),
-        "verdict": "unknown" if making else e.verdict,
+        "verdict": "unknown" if unjudged else e.verdict,
         "yarn": r.worked.yarn,
         "parked": parked_after(draft, r),
         "spans": spans,

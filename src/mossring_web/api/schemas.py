@@ -106,7 +106,8 @@ class FindingOut(Schema):
 class RoundOut(Schema):
     """One worked round. spans: start, end, start, end ... of the words of each stitch, in working order.
 
-    making: it is still being written, so it has no verdict, nor growth. yarn: the loop that is live at its end;
+    making: it is still being written, so it has no verdict, nor growth. surface: it
+    lies on the face of rounds below, and has neither. yarn: the loop that is live at its end;
     parked: the side on which each parked loop lies (`` if unsaid).
     """
 
@@ -120,6 +121,7 @@ class RoundOut(Schema):
     corners: int
     corner_added: float | None
     making: bool
+    surface: bool
     growth: float | None
     needed: float | None
     fullness: list[float]

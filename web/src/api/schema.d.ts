@@ -536,7 +536,8 @@ export interface components {
          * RoundOut
          * @description One worked round. spans: start, end, start, end ... of the words of each stitch, in working order.
          *
-         *     making: it is still being written, so it has no verdict, nor growth. yarn: the loop that is live at its end;
+         *     making: it is still being written, so it has no verdict, nor growth. surface: it
+         *     lies on the face of rounds below, and has neither. yarn: the loop that is live at its end;
          *     parked: the side on which each parked loop lies (`` if unsaid).
          */
         RoundOut: {
@@ -560,6 +561,8 @@ export interface components {
             corner_added: number | null;
             /** Making */
             making: boolean;
+            /** Surface */
+            surface: boolean;
             /** Growth */
             growth: number | null;
             /** Needed */

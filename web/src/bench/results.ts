@@ -28,6 +28,7 @@ class Result extends GutterMarker {
       r.needed,
       r.verdict,
       r.making,
+      r.surface,
       r.fullness,
     ]);
   }
@@ -44,6 +45,10 @@ class Result extends GutterMarker {
       row.append(cell("total", `${last.stitches}`), cell("making", "so far, in the making"));
       return row;
     }
+    if (last.surface) {
+      row.append(cell("total", `${last.stitches}`), cell("making", "on the face"));
+      return row;
+    }
     row.append(
       cell("total", several ? `${first.stitches}–${last.stitches}` : `${last.stitches}`),
       cell("side", sides(last)),
@@ -56,6 +61,7 @@ class Result extends GutterMarker {
 
 /** A round in full, for who rests the pointer on its results. */
 function told(r: Round): string {
+  if (r.surface) return `${r.label}, on the face of rounds below: ${r.counts || "nothing"}.`;
   if (r.growth === null || r.needed === null)
     return `${r.label}, in the making: ${r.counts || "nothing"} so far.`;
   const corner = r.corner_added === null ? "" : `; each corner adds ${signed(r.corner_added)} stitches`;
