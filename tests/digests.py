@@ -18,6 +18,7 @@ import sys
 import tempfile
 from collections.abc import Iterator
 from concurrent.futures import ProcessPoolExecutor
+from dataclasses import fields, is_dataclass
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -63,7 +64,7 @@ def come_to(found: Analysis) -> dict[str, str]:
     draft = found.draft
     rounds = draft.rounds
     return {
-        "tree": "\n".join(f"{r.number} {r.tree.body} {r.tree.stated} {r.tree.yarn}" for r in rounds),
+        "tree": "\n".join(f"{r.number} {_said(r.tree.body)} {_said(r.tree.stated)} {r.tree.yarn}" for r in rounds),
         "fabric": "\n".join(
             f"{r.number} {'turned ' * r.worked.turned}{r.worked.corners} " + " ".join(map(_stitch, r.worked.made))
             for r in rounds
@@ -74,6 +75,16 @@ def come_to(found: Analysis) -> dict[str, str]:
             for f in found.findings
         ),
     }
+
+
+def _said(node: object) -> str:
+    """A tree without what it leaves as it mostly is, so that a field more changes nothing where it isn't used."""
+    if isinstance(node, tuple):
+        return f"({', '.join(map(_said, node))})"
+    if not is_dataclass(node):
+        return repr(node)
+    own = ((f.name, getattr(node, f.name)) for f in fields(node) if getattr(node, f.name) != f.default)
+    return f"{type(node).__name__}({', '.join(f'{name}={_said(value)}' for name, value in own)})"
 
 
 def _stitch(m: object) -> str:

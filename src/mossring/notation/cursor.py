@@ -55,7 +55,7 @@ CHAIN_WORDS = ("ch", "chain", "chains", "chs")
 STITCH_WORDS = frozenset({"st", "sts", "stitch", "stitches"})
 GROUP_WORDS = frozenset(
     {"group", "groups", "grp", "grps", "shell", "shells", "set", "sets", "fan", "fans"}
-    | {"petal", "petals", "scallop", "scallops", "pair", "pairs", "block", "blocks"}
+    | {"petal", "petals", "scallop", "scallops", "pair", "pairs", "block", "blocks", "tile", "tiles"}
 )
 LOOP_PARTS = {
     "blo": "back",

@@ -82,6 +82,7 @@ def settle(nodes: list[Node], text: str, all_in: bool = False, starred: int = 0)
     _one_group(nodes, text)
     _chained_there(nodes, starred)
     sweeps.two_sweeps(nodes)
+    _along_the_chain(nodes)
     if len(nodes) < 2 or not isinstance(nodes[-2], Chain) or not isinstance(nodes[-1], Work):
         return
     chain, work = nodes[-2], nodes[-1]
@@ -98,6 +99,18 @@ def settle(nodes: list[Node], text: str, all_in: bool = False, starred: int = 0)
         return
     picot = Make("picot", 1, (chain.span[0], work.span[1]), chains=nth)
     nodes[-2:] = [replace(chain, n=chain.n - nth), picot] if nth < chain.n else [picot]
+
+
+def _along_the_chain(nodes: list[Node]) -> None:
+    """`ch 8, sl st in 2nd ch from hook, sc in next ch`: what goes on along its chain is no picot."""
+    chain, picot, work = (*nodes[-3:], None, None, None)[:3]
+    if not (isinstance(chain, Chain) and isinstance(picot, Make) and isinstance(work, Work)):
+        return
+    if picot.stitch != "picot" or (work.where.mode, work.where.targets) != ("next", (Target("chain"),)):
+        return
+    place = Where("next", (Target("ring", chains=picot.chains),), picot.span)
+    slip = Work((Make("slst", 1, picot.span),), place, picot.span)
+    nodes[-3:-1] = [replace(chain, n=chain.n + picot.chains), slip]
 
 
 def _chained_there(nodes: list[Node], starred: int) -> None:

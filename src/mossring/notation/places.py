@@ -137,13 +137,13 @@ def read_place(c: Cursor) -> Where:
     part = (post and (posts.from_where(c) or post)) or part
     if not part and not deep:
         return where
-    return replace(
-        where,
-        targets=tuple(replace(t, part=part or t.part, round=deep or t.round) for t in where.targets),
-        span=c.span_from(i),
-    )
+    free = deep > 0 and not part and any(t.text in _FREE for t in c.tokens[i : c.i])
+    targets = (replace(t, part=part or t.part, round=deep or t.round, free=free) for t in where.targets)
+    return replace(where, targets=tuple(targets), span=c.span_from(i))
 
 
+_FREE = ("skipped", "missed", "unworked", "unused", "free")
+"""Of places in a lower round: those that nothing stands in."""
 _ANY_OF = ("each", "every", "next", "all")
 
 

@@ -225,7 +225,9 @@ def _made(c: Cursor) -> bool:
 
 _MADE_WORDS = 8
 _FEW = 3
-_MANNERS = frozenset({"working", "being", "making", "taking", "keeping", "remembering", "noting", "catching"})
+_MANNERS = frozenset(
+    {"working", "being", "making", "taking", "keeping", "holding", "remembering", "noting", "catching"}
+)
 
 
 def _manner(c: Cursor, nodes: list[Node]) -> bool:

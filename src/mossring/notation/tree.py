@@ -27,7 +27,7 @@ class Target:
     `dc ch dc`) or (nth) the nth of its stitches, -1 the last; run: of those that no chain parts. `between` with a
     stitch: the two of that kind which stand in one place, with -1: the one just worked and the next; `chain` each
     chain by itself. A `ring` with chains is the one chain that far from the hook. part: see Made; round: of an earlier
-    round (0: the round below).
+    round (0: the round below), free: one that nothing stands in.
     """
 
     kind: Literal["ring", "st", "sp", "gap", "corner", "between", "group", "start", "centre", "chain"]
@@ -37,6 +37,7 @@ class Target:
     round: int = 0
     nth: int = 0
     run: bool = False
+    free: bool = False
 
     @property
     def is_space(self) -> bool:

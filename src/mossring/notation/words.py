@@ -157,29 +157,29 @@ BEFORE_YARN = frozenset(
 _PLAIN = """
 a above across add adding additional adjustable after again all along also alternate alternately alternating an and
 any arch arches are around as asterisks at attach b back bar base before beg began begin beginning beginning's begins
-behind being below beneath between bit bl blo block blocks bls bob bobble bobbles bone both bottom brackets brass break
-bump bumps
-but by center centre centres chain chainless chains change changing circle cl close closed closing cls cluster
-clusters cm col color colors colour colours complete completed cont continue continuing continuous corner corner's
-corners corresponding count counted counting counts created crochet curtain cut darn dec decrease decreases decs ditto
-do does doesn't don't done dont down draw drop dropped each edge edging elongated end ending ends established even
-evenly every except extra f faces facing fan fans fasten fill filled final finger fingers finish finishing first fl
-flo fls fo foll followed following for form formed forming forms foundation free from front gap gaps gets gives giving
-going grab granny group groups grp grps half has have having here hold holder hole holes hook horizontal in inbetween
-inc inch including increase increases increasing incs initial insert instead into is it join joined joining just keep
-key knot last leave leaving left leg legs lengthwise like live long loop loops loosely lots lp lps made magic make
-makes making manner mark marked marker markers mb mc metal middle miss missed missing mm more move mr nc never new
-next no none not nothing now number o of off omit omitting on once one ones only opposite or other others out over
-pair pairs park part past pattern pc pcs per petal petals pick place placed places placing plastic plus pm point
-points pop popcorn popcorns pops post posts preceding prev previous prior pull pulled put putting rd rds receives
-reinsert rem remain remainder remaining remains remove removed rep repeat repeated repeating repeats replaced reps
-rest return ridge right ring rnd rnds rotate round rounds row rows rs s same scallop scallops section separated set
-sew shell shells should side sides sk skip skipped skipping sl slide sliding slip so solid sp space spaces spike
-spiral spirals sps st stand standing stars start started starting starts step stitch stitches stop stopping sts surface
-switch switching tail take than that the their them then there thereafter these this those thrice through throughout
-thru tight tighten tightly time times tip tips tlo to tog together top total travel turn turned turning twice twist
-under underside until unused unworked up us use using usual way weave where which will wind with withdraw within without
-wooden work worked working wrap wrong ws x yarn yarns yo you you've your yrh
+behind being below beneath between bit bl blo block blocks bls bob bobble bobbles bone both bottom brackets brass
+break bump bumps but by center centre centres chain chainless chains change changing circle cl close closed closing
+cls cluster clusters cm col color colors colour colours complete completed cont continue continuing continuous corner
+corner's corners corresponding count counted counting counts created crochet curtain cut darn dec decrease decreases
+decs ditto do does doesn't don't done dont down draw drop dropped each edge edging elongated end ending ends
+established even evenly every except extra f faces facing fan fans fasten fill filled final finger fingers finish
+finishing first fl flo fls fo foll followed following for form formed forming forms foundation free from front gap
+gaps gets gives giving going grab granny group groups grp grps half has have having here hold holder holding hole
+holes hook horizontal in inbetween inc inch including increase increases increasing incs initial insert instead into
+is it join joined joining just keep key knot last leave leaving left leg legs lengthwise like live long loop loops
+loosely lots lp lps made magic make makes making manner mark marked marker markers mb mc metal middle miss missed
+missing mm more move mr nc never new next no none not nothing now number o of off omit omitting on once one ones only
+opposite or other others out over pair pairs park part past pattern pc pcs per petal petals pick place placed places
+placing plastic plus pm point points pop popcorn popcorns pops post posts preceding prev previous prior pull pulled
+put putting rd rds receives reinsert rem remain remainder remaining remains remove removed rep repeat repeated
+repeating repeats replaced reps rest return ridge right ring rnd rnds rotate round rounds row rows rs s same scallop
+scallops section separated set sew shell shells should side sides sk skip skipped skipping sl slide sliding slip so
+solid sp space spaces spike spiral spirals sps st stand standing stars start started starting starts step stitch
+stitches stop stopping sts surface switch switching tail take than that the their them then there thereafter these
+this those thrice through throughout thru tight tighten tightly tile tiles time times tip tips tlo to tog together top
+total travel turn turned turning twice twist under underside until unused unworked up us use using usual way weave
+where which will wind with withdraw within without wooden work worked working wrap wrong ws x yarn yarns yo you you've
+your yrh
 """
 _ALIASES = {"omit": "skip"}
 

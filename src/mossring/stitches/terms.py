@@ -160,7 +160,18 @@ def _add_made(out: dict[tuple[str, ...], str], dialect: Dialect) -> None:
         out[tuple(name.split())] = "revsc"
     for name in ("puff", "puffs", "puff st", "puff sts", "puff stitch", "puff stitches"):
         out[tuple(name.split())] = "puff"
-    for name in ("star st", "star sts", "star stitch", "star stitches", "star", "star eye", "star eyes", "eye", "eyes"):
+    for name in (
+        "star st",
+        "star sts",
+        "star stitch",
+        "star stitches",
+        "star",
+        "stars",
+        "star eye",
+        "star eyes",
+        "eye",
+        "eyes",
+    ):
         out[tuple(name.split())] = "star"  # what stands on one stands in its eye
     out[("picot",)] = out[("picots",)] = "picot"
 

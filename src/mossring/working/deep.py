@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 from mossring.notation.tree import Target
 from mossring.working.edge import Edge
@@ -22,6 +22,7 @@ class Depths:
         self._over: dict[int, dict[int, float]] = {}
         self._used: dict[int, set[int]] = {}
         self._last: dict[int, tuple[int, int]] = {}
+        self._stood: dict[int, set[int]] = {}
         self.taken = 0
 
     def round(self, number: int) -> WorkedRound | None:
@@ -47,13 +48,21 @@ class Depths:
         done = self.round(number)
         if done is None or not done.made:
             return []
-        made, n = done.made, len(done.made)
-        used = self._used.setdefault(number, set())
-        looking = Edge(made, done.corners)
+        n = len(done.made)
         sign = -1 if done.turned != (self.past[self.on - 1].turned != self.edge.turned) else 1
         ahead = self._ref(number, sign)
-        fitting = (i for i in range(n) if i not in used and looking.fits(made[i], i, target))
-        return [((sign * (i - ahead) + _AHEAD) % n, i) for i in fitting]
+        return [((sign * (i - ahead) + _AHEAD) % n, i) for i in self._fitting(done, target)]
+
+    def _fitting(self, done: WorkedRound, target: Target) -> Iterator[int]:
+        """The indices of the places of a round that match and are not used yet; of those in which nothing stands, where
+        such are meant."""
+        used = self._used.setdefault(done.number, set())
+        if target.free and done.number not in self._stood:
+            self._stood[done.number] = {f for r in self.past[done.number : self.on] for m in r.made for f in m.feet}
+        stood_in = self._stood[done.number] if target.free else ()
+        looking = Edge(done.made, done.corners)
+        open_yet = ((i, m) for i, m in enumerate(done.made) if i not in used and m.number not in stood_in)
+        return (i for i, m in open_yet if looking.fits(m, i, target))
 
     def _take(self, number: int, places: Sequence[tuple[float, int]]) -> list[Made]:
         """These places, which are free no longer."""
@@ -66,11 +75,7 @@ class Depths:
     def left(self, target: Target, number: int) -> bool:
         """Whether round `number` has such a place still free."""
         done = self.round(number)
-        if done is None:
-            return False
-        looking = Edge(done.made, done.corners)
-        used = self._used.get(number, set())
-        return any(i not in used and looking.fits(m, i, target) for i, m in enumerate(done.made))
+        return done is not None and any(True for _ in self._fitting(done, target))
 
     def _ref(self, number: int, sign: int) -> float:
         """The place of round `number` that lies under the hook's next place."""

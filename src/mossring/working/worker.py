@@ -257,6 +257,8 @@ class Worker(Maker):
         where = node.where
         stop = reach.until(self, where.until) if where.mode == "each" else self.edge.end
         count = where.count if where.mode == "next" else 10**6
+        if 0 < self.edge.longer >= self.edge.pos:  # of the chains by which a row goes on
+            stop = min(stop, self.edge.longer)
         for _ in range(count):
             u, nth = self._chain_in
             if nth and nth < self.edge.at(u).chains:

@@ -169,10 +169,11 @@ class Phrases:
         return self._next(kind, count, items)
 
     def _deep_name(self, place: Place) -> str:
+        free = "unworked " if place.part else ""
         if place.stitch:
-            return self.word(place.stitch)
+            return free + self.word(place.stitch)
         self._use("sp")
-        return f"{self.word('ch')}-{place.chains} sp"
+        return f"{free}{self.word('ch')}-{place.chains} sp"
 
     def _next(self, kind: str, count: int, items: Sequence[Item]) -> str:
         one, many = {"ch": ("ch", "ch"), "end": ("row end", "row ends")}.get(kind, ("st", "sts"))

@@ -30,7 +30,8 @@ class Place(NamedTuple):
     """Where a step goes, seen from the hook. kind: ring, st, ch, end, sp, group, between, same, rest, deep,
     skipped (passed before), both (two places as one), legs (one after the other).
 
-    chains: length of a space. part: which chain of it. round: of a deep place, whose stitch is `stitch`.
+    chains: length of a space. part: which chain of it; of a deep place `free`: one that nothing stands in yet.
+    round: of a deep place, whose stitch is `stitch`.
     skips: what is passed with a word of its own, as (target, count) with target "st" or a chain length.
     parts: the places of `both` and `legs`.
     """
@@ -78,6 +79,8 @@ class Walk:
         self.edge = below[k:] + below[:k]
         self.at = {m.number: i for i, m in enumerate(self.edge)}
         self.used: set[int] = set()
+        self._stood_in: set[int] | None = None
+        self._kinds: set[tuple[int, str, int]] = set()
         self.corners = {self.at[c] for c in done.below_corners if c in self.at}
 
     def place(self, g: Group) -> tuple[int, bool]:
@@ -99,8 +102,16 @@ class Walk:
             m = self.find()[foot]
             kind = "sp" if m.kind == "ch" else "st"
             stitch = "" if m.kind == "ch" else m.kind
-            parts.append(Place("deep", m.chains if kind == "sp" else 0, (), "", m.round, stitch))
+            free = "free" if self._is_free_among(m) else ""
+            parts.append(Place("deep", m.chains if kind == "sp" else 0, (), free, m.round, stitch))
         return parts[0] if len(parts) == 1 else Place("both", parts=tuple(parts))
+
+    def _is_free_among(self, m: Made) -> bool:
+        """Whether nothing stands in a place, where something stands in others of its kind in its round."""
+        if self._stood_in is None:
+            self._stood_in = {f for o in self.find().values() if o.round < self.number for f in o.feet}
+            self._kinds = {(o.round, o.kind, o.chains) for o in map(self.find().get, self._stood_in) if o is not None}
+        return m.number not in self._stood_in and (m.round, m.kind, m.chains) in self._kinds
 
     def phrase(self, pos: int, touched: bool, u: int, between: bool) -> Place:
         """How to name place u for a reader whose next place is `pos`; `touched`: the hook is amid a run."""
