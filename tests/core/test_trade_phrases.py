@@ -4,40 +4,15 @@ from __future__ import annotations
 
 import pytest
 
-from mossring.analysis import Analysis, analyse
-from mossring.stitches.terms import Dialect
-from mossring.working import same_fabric
-from mossring.writing import as_text, write_sheet
+from core.sound import feet, last, sound
+from mossring.analysis import analyse
 
-DIALECTS: tuple[Dialect, ...] = ("us", "uk")
 RING = "Terms: US\nRnd 1: ch 1, 9 sc in magic ring; join\n"
 MESH = "Terms: US\nRnd 1: 14 dc in ring; join\nRnd 2: ch 1, [sc in next st, ch 3, sk 1 st] 7 times; join\n"
 STRIP = (
     "Terms: US\nRow 1: Ch 8, hdc in 3rd ch from hook and in each ch across, turn (6 hdc)\n"
     "Rows 2-5: ch 1, hdc in each st, turn\n"
 )
-
-
-def sound(text: str) -> Analysis:
-    """Read and worked without a word, and written so that it comes back."""
-    found = analyse(text)
-    assert [f for f in found.findings if f.family not in (5, 6)] == []
-    for terms in DIALECTS:
-        again = analyse(as_text(write_sheet(found.draft, terms)))
-        assert same_fabric(again.draft.fabric, found.draft.fabric)
-    return found
-
-
-def last(found: Analysis) -> dict[str, int]:
-    r = found.draft.rounds[-1].worked
-    return {**r.counts(), **r.spaces()}
-
-
-def feet(found: Analysis) -> set[tuple[str, int, str]]:
-    """What the last round's stitches stand in: kind, round and part."""
-    kinds = {m.number: (m.kind, m.round) for r in found.draft.rounds for m in r.worked.made}
-    made = found.draft.rounds[-1].worked.made
-    return {(*kinds.get(foot, ("?", 0)), m.part) for m in made for foot in m.feet}
 
 
 def test_a_chain_that_rises_amid_a_round_has_a_top() -> None:

@@ -156,7 +156,7 @@ def _edge(done: WorkedRound) -> tuple[float, float]:
 def _tied(done: WorkedRound) -> list[int]:
     """The slip stitches that tie petals down; none where nothing else is made."""
     counts = done.counts()
-    if not 0 < counts.get("slst", 0) < sum(counts.values()):
+    if not 0 < counts.get("slst", 0) < sum(counts.values()) - done.hung:
         return []
     return [i for i, m in enumerate(done.made) if m.kind == "slst" and m.feet]
 
