@@ -91,6 +91,7 @@ def test_the_data_of_an_analysis_is_plain() -> None:
     assert set(first) == {
         "number",
         "making",
+        "surface",
         "neighbours",
         "stitches",
         "counts",
