@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 
 from mossring.notation.tree import Act, Join, Make, Node, Repeat, SayCorner, Skip, Target, Together, Where, Work
 from mossring.notation.until import END
-from mossring.working import lower, reach
+from mossring.working import lower, quick, reach
 from mossring.working.budget import OverLimitError, UnworkableError
 from mossring.working.edge import SKIPPED
 from mossring.working.starting import first_place, flat
@@ -28,7 +28,8 @@ class AgainError(Exception):
 
 def repeat(w: Worker, node: Repeat) -> None:
     if node.times is not None:
-        for k in range(min(node.times, w.most_passes.get(id(node), node.times))):
+        times = min(node.times, w.most_passes.get(id(node), node.times))
+        for k in range(quick.in_spaces(w, node, times) if node.cut is None else 0, times):
             w.budget.step(node.span)
             last = k == node.times - 1
             for inner in node.body[: node.cut] if last and node.cut is not None else node.body:

@@ -5,9 +5,11 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from mossring.notation.targets import ANY_STITCH
-from mossring.notation.tree import Make, Span, Target, Work
+from mossring.notation.tree import Chain, Make, Repeat, Span, Target, Work
+from mossring.stitches.table import lookup
 from mossring.working.budget import MAX_STITCHES
 from mossring.working.edge import WORKED
+from mossring.working.fabric import Made
 
 if TYPE_CHECKING:
     from mossring.working.worker import Worker
@@ -61,3 +63,48 @@ def in_each(w: Worker, kind: str, many: int, target: Target, stop: int, span: Sp
         edge.last = into[-1]
         edge.pos = max(edge.pos, edge.last + 1)
     return max(stop, u + 1)
+
+
+def in_spaces(w: Worker, node: Repeat, times: int) -> int:
+    """`[3 dc in next ch-1 sp, ch 1] 12 times`: how many of so many passes were made at once, as far as such spaces
+    come."""
+    work, chain = node.body if len(node.body) == 2 else (None, None)
+    edge = w.edge
+    if not isinstance(work, Work) or not isinstance(chain, Chain) or chain.label or edge.ring or edge.line:
+        return 0
+    make, where = work.group[0] if len(work.group) == 1 else None, work.where
+    if not isinstance(make, Make) or not make.is_plain or make.stitch in ("slst", "picot", ""):
+        return 0
+    into = where.targets[0] if where.targets else None
+    if into is None or into != Target("sp", chains=into.chains) or into.chains is None or chain.n < 1:
+        return 0
+    if (where.mode, where.count, where.bare) != ("next", 1, False) or edge.first is None or edge.between or w.wing:
+        return 0
+    made, n, marks, end = edge.made, len(edge.made), edge.marks, edge.end
+    kind, number, yarn, counted = make.stitch, w.round, w.yarn, lookup(make.stitch).counted
+    passes, u = 0, edge.pos
+    while passes < times:
+        begun, passed, spaces = u, 0, False
+        while (u < end and (m := made[u % n]).chains != into.chains) or m.kind != "ch":
+            passed += m.counted
+            spaces = spaces or m.kind == "ch"
+            u += 1
+            if u >= end:
+                return passes
+        w.budget.step(node.span, 5)
+        if spaces or passed <= w.chain:
+            edge.note_passed(begun, u, into, w.chain)
+        w.end_space()
+        w.budget.stitch(work.span, make.n)
+        feet = (m.number,)
+        free = w.free
+        w.made += [Made(free + k, kind, feet, number, work.span, 0, yarn, counted) for k in range(make.n)]
+        w.free += make.n
+        marks[u % n] = WORKED
+        edge.last = w.last_space = u
+        edge.last_between = False
+        u += 1
+        edge.pos = u
+        w.add_chain(chain.n, chain.span)
+        passes += 1
+    return passes
