@@ -4,10 +4,8 @@ imported there: a check answers at once."""
 from __future__ import annotations
 
 import argparse
-import json
 import sys
 from collections.abc import Sequence
-from pathlib import Path
 
 from mossring.analysis import Analysis, analyse, as_data, joins
 from mossring.findings import Finding
@@ -18,7 +16,8 @@ UNUSABLE = 2
 def read_file(path: str) -> str | None:
     """The text of a pattern file; None (and a word on stderr) if it can't be opened. Bad bytes are kept as marks."""
     try:
-        return Path(path).read_bytes().decode("utf-8-sig", "replace")
+        with open(path, "rb") as file:
+            return file.read().decode("utf-8-sig", "replace")
     except OSError as e:
         print(f"{path}: can't be opened ({e.strerror})", file=sys.stderr)
         return None
@@ -42,7 +41,7 @@ def check(args: argparse.Namespace) -> int:
         unusable = any(f.code == "MR108" for f in result.findings)
         worst = max(worst, UNUSABLE if unusable else int(result.stopped))
     if found:
-        print(json.dumps(found if several else found[0], ensure_ascii=False, indent=1))
+        print(_as_json(found if several else found[0]))
     return worst
 
 
@@ -92,8 +91,14 @@ def write(args: argparse.Namespace) -> int:
         return _out(args.out, as_pdf(as_html(sheet)))
     formats = {"text": as_text, "markdown": as_markdown, "html": as_html}
     if args.format == "json":
-        return _out(args.out, json.dumps(sheet_data(sheet), ensure_ascii=False, indent=1) + "\n")
+        return _out(args.out, _as_json(sheet_data(sheet)) + "\n")
     return _out(args.out, formats[args.format](sheet)) or (1 if result.stopped else 0)
+
+
+def _as_json(data: object) -> str:
+    import json
+
+    return json.dumps(data, ensure_ascii=False, indent=1)
 
 
 def _out(path: str | None, content: str | bytes) -> int:
@@ -102,7 +107,8 @@ def _out(path: str | None, content: str | bytes) -> int:
         sys.stdout.buffer.write(data)
         return 0
     try:
-        Path(path).write_bytes(data)
+        with open(path, "wb") as file:
+            file.write(data)
     except OSError as e:
         print(f"{path}: can't be written ({e.strerror})", file=sys.stderr)
         return UNUSABLE
@@ -135,7 +141,7 @@ def settle(args: argparse.Namespace) -> int:
         print("There is no fabric to settle, or too much of it.", file=sys.stderr)
         return UNUSABLE
     if args.json:
-        print(json.dumps(lie_data(result.draft, found), indent=1))
+        print(_as_json(lie_data(result.draft, found)))
     else:
         print_lie(result.draft, found)
     if args.out:
@@ -153,7 +159,7 @@ def bench(args: argparse.Namespace) -> int:
 
 def parser() -> argparse.ArgumentParser:
     p = argparse.ArgumentParser(prog="mossring", description="Work, proofread and write crochet motifs.")
-    commands = p.add_subparsers(dest="command", required=True)
+    commands = p.add_subparsers(dest="command", required=True, prog="mossring")
     c = commands.add_parser("check", help="work pattern files and say what is found")
     c.add_argument("files", nargs="+", metavar="file")
     c.add_argument("--terms", choices=("us", "uk"), help="read the file in these terms whatever it says")
