@@ -21,8 +21,9 @@ def test_every_stitch_knows_where_it_belongs() -> None:
     below, done = draft.rounds[0].worked, draft.rounds[1].worked
     corners = [done.made[c] for c in done.corners]
     assert {m.kind for m in corners} == {"ch"}
-    assert {m.role for m in corners} == {"corner"}
-    assert sorted({m.sector for m in done.made}) == [1, 2, 3, 4]
+    assert {done.role(c) for c in done.corners} == {"corner"}
+    assert sorted({done.sector(k) for k in range(len(done.made))}) == [1, 2, 3, 4]
+    assert (done.sector(done.corners[1] - 1), done.sector(done.corners[1])) == (1, 2)
     numbers = {m.number for m in below.made}
     assert all(f in numbers for m in done.made for f in m.feet)
     feet = [m.feet for m in done.made if m.kind == "dc"]
@@ -58,7 +59,7 @@ def test_a_turned_round_runs_the_other_way_round_the_same_places() -> None:
     a, b = work_draft(straight).rounds[1].worked, work_draft(turned).rounds[1].worked
     assert not a.turned
     assert b.turned
-    assert {m.face for m in b.made} == {"WS"}
+    assert (a.face, b.face) == ("RS", "WS")
     assert a.stitches == b.stitches
 
 

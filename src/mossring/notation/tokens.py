@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 Kind = Literal["word", "num", "ord", "mark", "end"]
@@ -80,6 +81,13 @@ def undotted(text: str) -> str:
     return _DOTTED.sub(lambda m: m[0][:-1] + _NO_STOP, text)
 
 
+@lru_cache(maxsize=4096)
+def _two(word: str) -> tuple[str, ...]:
+    """The two words that are written as one; none for another."""
+    joined = _JOINED.fullmatch(word)
+    return tuple(x for x in joined.groups() if x) if joined else ()
+
+
 def tokenize(text: str) -> list[Token]:
     """Tokens of one round's text, offsets counted from its first character; ends with an `end` token.
 
@@ -96,9 +104,9 @@ def tokenize(text: str) -> list[Token]:
         tight = start == last
         last = end
         if kind == "word":
-            joined = _JOINED.fullmatch(raw) if len(raw) > _SHORT else None
+            joined = _two(raw) if len(raw) > _SHORT else ()
             if joined:
-                first, second = (x for x in joined.groups() if x)
+                first, second = joined
                 middle = start + len(first)
                 out.append(Token("word", _SPLIT.get(first.lower(), first.lower()), start, middle, tight))
                 out.append(Token("word", second.lower(), middle, end, True))

@@ -8,6 +8,7 @@ that read flat are common practice calibrated on known motifs, no source.
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import groupby
@@ -84,11 +85,12 @@ def enter(
     on, innermost first; outside: how far out rounds before it are drawn that it doesn't stand on."""
     before = earlier[-1] if earlier else None
     solid, chains = _edge(done)
-    least = solid - _scalloped(done.made, gauge)
+    least = solid - (_scalloped(done.made, gauge) if len(done.counts()) > 1 else 0.0)  # else nothing is lower
     height = mid_height(done, gauge)
     radius = (before.radius if before else start_radius(begin)) + height
     standing = _spaces_of(below)
-    in_spaces = sum(1 for m in done.made if m.counted and (len(m.feet) == 2 or not standing.isdisjoint(m.feet)))
+    stood = Counter([m.feet for m in done.made if m.counted])
+    in_spaces = sum(n for feet, n in stood.items() if len(feet) == 2 or not standing.isdisjoint(feet))
     stitches = done.stitches
     window = earlier[-2:]
     total = stitches + sum(e.stitches for e in window)
@@ -173,8 +175,6 @@ def _scalloped(made: Sequence[Made], gauge: Gauge) -> float:
     """How much shorter the edge is where shells stand out as scallops: a shell that is low at both its ends may bend
     into half a circle over its own foot, whose chord is 2 / pi of it (geometry)."""
     stitches = [m for m in made if m.kind != "ch"]
-    if len({m.kind for m in stitches}) < 2:  # nothing is lower than anything else
-        return 0.0
     runs = [list(run) for _, run in groupby(stitches, key=_feet)]
     saved = 0.0
     for k, shell in enumerate(runs):
@@ -293,4 +293,4 @@ def _constants(done: WorkedRound, below: WorkedRound | None, sides: int, opennes
 def _spaces_of(below: WorkedRound | None) -> frozenset[int]:
     if below is None:
         return frozenset((RING,))
-    return frozenset(m.number for m in below.made if m.kind == "ch")
+    return frozenset([m.number for m in below.made if m.kind == "ch"])

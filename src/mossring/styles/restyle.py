@@ -44,7 +44,7 @@ def _cluster(m: Made) -> bool:
 
 def _copy(m: Made) -> Made:
     out = Made(m.number, m.kind, m.feet, m.round, m.span, m.chains)
-    for name in ("yarn", "sector", "role", "start", "part", "gap", "closing", "face"):
+    for name in ("yarn", "start", "part", "gap", "closing"):
         setattr(out, name, getattr(m, name))
     return out
 
@@ -59,5 +59,4 @@ def _other_face(m: Made) -> Made:
     out = _copy(m)
     out.kind, out.part = mirrored(m.kind, m.part)
     out.feet = m.feet[::-1]
-    out.face = "RS" if m.face == "WS" else "WS"
     return out

@@ -10,21 +10,22 @@ from mossring.working.fabric import RING, Made
 
 def groups(made: list[Made]) -> list[list[int]]:
     """Indices of the stitches worked in one place each, with the chains between them, around the ring."""
-    n = len(made)
     out: list[list[int]] = []
-    feet: tuple[int, ...] | None = None
+    last: tuple[int, ...] | None = None
+    group: list[int] = []
     waiting: list[int] = []
-    for i in range(n):
-        m = made[i]
-        if not m.feet:
+    for i, feet in enumerate([m.feet for m in made]):
+        if not feet:
             waiting.append(i)
-            continue
-        if out and m.feet == feet and not (waiting and feet == (RING,)):
-            out[-1] += [*waiting, i]
+        elif feet != last or (waiting and feet == (RING,)):
+            group = [i]
+            out.append(group)
+            waiting, last = [], feet
         else:
-            out.append([i])
-        waiting = []
-        feet = m.feet
+            if waiting:
+                group += waiting
+                waiting = []
+            group.append(i)
     if len(out) > 1 and made[out[0][0]].feet == made[out[-1][-1]].feet != (RING,):
         head = list(range(out[0][0]))
         out[0] = out.pop() + waiting + head + out[0]
@@ -79,10 +80,11 @@ def _by_groups(made: list[Made], n: int) -> list[int]:
     about a chain of one length are alike even where one of them has a stitch more."""
     seen: dict[tuple[tuple[str, int], ...], list[list[int]]] = {}
     about: dict[int, list[int]] = {}
+    kinds_of = [(m.kind, m.chains) for m in made]
     for g in groups(made):
         if len(g) >= 2:
-            seen.setdefault(tuple((made[i].kind, made[i].chains) for i in g), []).append(g)
-            chains = [i for i in g if made[i].kind == "ch"]
+            seen.setdefault(tuple([kinds_of[i] for i in g]), []).append(g)
+            chains = [i for i in g if kinds_of[i][0] == "ch"]
             if len(chains) == 1:
                 about.setdefault(made[chains[0]].chains, []).append(chains[0])
     best: tuple[int, float] = (0, 0.0)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_right
 from collections import Counter
 from dataclasses import dataclass, field
 from itertools import pairwise
@@ -34,15 +35,12 @@ class Made:
         "chains",
         "closing",
         "counted",
-        "face",
         "feet",
         "gap",
         "kind",
         "number",
         "part",
-        "role",
         "round",
-        "sector",
         "span",
         "start",
         "yarn",
@@ -66,9 +64,6 @@ class Made:
         self.span = span
         self.chains = chains
         self.yarn = yarn
-        self.face = "RS"
-        self.sector = 0
-        self.role = "side"
         self.start = False
         self.counted = lookup(kind).counted if counted is None else counted
         self.part = ""
@@ -190,11 +185,24 @@ class WorkedRound:
     def stitches(self) -> int:
         return sum(n for k, n in self.tally().items() if is_stitch(k) and lookup(k).counted)
 
+    @property
+    def face(self) -> str:
+        """Which face of the fabric its maker looked at: `RS` or `WS`."""
+        return "WS" if self.turned else "RS"
+
+    def sector(self, k: int) -> int:
+        """The sector of a stitch (its index): 1 from the first corner on, the last before it; 0 without corners."""
+        return bisect_right(sorted(self.corners), k) or len(self.corners)
+
+    def role(self, k: int) -> str:
+        """What a stitch (its index) is in the round: `start`, `corner` or `side`."""
+        return "start" if self.made[k].start else "corner" if k in self.corners else "side"
+
     def tally(self) -> dict[str, int]:
         """How many of each stitch, by US key, and of each length of space (`ch-2`), as they first appear."""
         if self._tally is None:
-            keys = [m.kind if m.kind != "ch" else f"ch-{m.chains}" for m in self.made]
-            self._tally = dict(Counter(keys))
+            kinds = Counter([m.kind if m.kind != "ch" else m.chains for m in self.made])
+            self._tally = {kind if isinstance(kind, str) else f"ch-{kind}": n for kind, n in kinds.items()}
         return self._tally
 
     def counts(self) -> dict[str, int]:

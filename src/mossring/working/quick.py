@@ -8,7 +8,7 @@ from mossring.notation.targets import ANY_STITCH
 from mossring.notation.tree import Chain, Make, Repeat, Span, Target, Work
 from mossring.stitches.table import lookup
 from mossring.working.budget import MAX_STITCHES
-from mossring.working.edge import WORKED
+from mossring.working.edge import WORKED, Edge
 from mossring.working.fabric import Made
 
 if TYPE_CHECKING:
@@ -80,31 +80,45 @@ def in_spaces(w: Worker, node: Repeat, times: int) -> int:
         return 0
     if (where.mode, where.count, where.bare) != ("next", 1, False) or edge.first is None or edge.between or w.wing:
         return 0
-    made, n, marks, end = edge.made, len(edge.made), edge.marks, edge.end
+    places = _such_spaces(edge, into, times, w.chain, chain.n)
+    if not places:
+        return 0
+    w.budget.step(node.span, 5 * len(places))
+    w.end_space()
+    w.budget.stitch(work.span, make.n * len(places))
+    w.budget.chains(chain.span, chain.n * len(places))
     kind, number, yarn, counted = make.stitch, w.round, w.yarn, lookup(make.stitch).counted
-    passes, u = 0, edge.pos
-    while passes < times:
-        begun, passed, spaces = u, 0, False
-        while (u < end and (m := made[u % n]).chains != into.chains) or m.kind != "ch":
+    new: list[Made] = []
+    free, n = w.free, len(edge.made)
+    for u in places:
+        if new:
+            new.append(Made(free, "ch", (), number, chain.span, chain.n, yarn, False))
+            free += 1
+        feet = (edge.made[u % n].number,)
+        new += [Made(free + k, kind, feet, number, work.span, 0, yarn, counted) for k in range(make.n)]
+        free += make.n
+        edge.marks[u % n] = WORKED
+    w.made += new
+    w.free, w.chain, w.chain_span = free, chain.n, chain.span
+    edge.last = w.last_space = places[-1]
+    edge.last_between, edge.pos = False, places[-1] + 1
+    return len(places)
+
+
+def _such_spaces(edge: Edge, into: Target, most: int, chains: int, later: int) -> list[int]:
+    """The next spaces of this kind, so many at most, as far as nothing is to be noted on the way: no other space lies
+    between, and more stitches than the chains that lead over them (chains before the first, then `later`)."""
+    made, n, end = edge.made, len(edge.made), edge.end
+    out: list[int] = []
+    u, passed = edge.pos, 0
+    while u < end and len(out) < most:
+        m = made[u % n]
+        if m.kind == "ch":
+            if m.chains != into.chains or passed <= (later if out else chains):
+                break
+            out.append(u)
+            passed = 0
+        else:
             passed += m.counted
-            spaces = spaces or m.kind == "ch"
-            u += 1
-            if u >= end:
-                return passes
-        w.budget.step(node.span, 5)
-        if spaces or passed <= w.chain:
-            edge.note_passed(begun, u, into, w.chain)
-        w.end_space()
-        w.budget.stitch(work.span, make.n)
-        feet = (m.number,)
-        free = w.free
-        w.made += [Made(free + k, kind, feet, number, work.span, 0, yarn, counted) for k in range(make.n)]
-        w.free += make.n
-        marks[u % n] = WORKED
-        edge.last = w.last_space = u
-        edge.last_between = False
         u += 1
-        edge.pos = u
-        w.add_chain(chain.n, chain.span)
-        passes += 1
-    return passes
+    return out

@@ -205,8 +205,9 @@ def _onto(done: WorkedRound, past: Sequence[WorkedRound]) -> int:
     edge = done.below[0].round if done.below and not done.extra else 0
     top = edge or len(past)
     begins = [r.made[0].number if r.made else r.number for r in past[:top]]
-    feet = [foot for m in done.made for foot in m.feet if foot != RING]
-    deep = sum(foot < begins[-1] for foot in feet) if begins else 0
+    feet = [foot for m in done.made for foot in m.feet if foot]
+    least = begins[-1] if begins else 0
+    deep = len([foot for foot in feet if foot < least])
     if _SHARE * (len(feet) - deep) >= len(feet):
         return top
     held = Counter(bisect(begins, foot) for foot in feet)
@@ -214,20 +215,7 @@ def _onto(done: WorkedRound, past: Sequence[WorkedRound]) -> int:
 
 
 def _settle(done: WorkedRound, edge: Edge, before: WorkedRound | None) -> None:
-    """Sectors and roles, and what the round before keeps unworked."""
-    n = len(done.made)
-    face = "WS" if done.turned else "RS"
-    corners = set(done.corners)
-    sector = 0
-    for k in range(n):
-        m = done.made[k]
-        m.face = face
-        if k in corners:
-            sector += 1
-            m.role = "corner"
-        m.sector = max(sector, 1) if sector else len(corners)
-        if m.start:
-            m.role = "start"
+    """What the round before keeps unworked."""
     left, spaces = left_over(edge)
     done.unworked = len(left)
     done.left = [edge.made[k].number for k in left]
