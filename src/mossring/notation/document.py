@@ -138,13 +138,15 @@ def read_document(text: str) -> Document:
 def _lines(doc: Document) -> None:
     """Each line for what it is. Lines past the last round that may be, or past what is read of a text, are kept."""
     at = read = 0
+    told = False
     for raw in doc.plain.splitlines(keepends=True):
         line = raw.rstrip("\r\n")
         read += _EACH * (not line.isspace()) + len(line)
         if len(doc.rounds) > MAX_ROUNDS or read > MAX_READ:
             doc.notes.append(Line("note", line, at))
-            if read > MAX_READ:
+            if read > MAX_READ and not told:
                 _too_much(doc, "words", MAX_READ, (at, at + len(line)))
+                told = True
         else:
             kept = line if len(line) <= MAX_LINE else _cut(line)
             if kept is not line:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from itertools import islice
 
 from mossring.notation.kept import Kept
 from mossring.notation.lazy import lazily
@@ -223,7 +224,7 @@ def numbering(text: str) -> re.Pattern[str] | None:
     letter."""
     if _FIRST_BY_WORD.search(text):
         return None
-    lines = [line for line in text.splitlines() if line.strip()]
+    lines = list(islice((line for line in text.splitlines() if line.strip()), _MOST_LINES))
     for pattern, least in ((_NUMBER, 2), (_BARE_NUMBER, 3), (_CALLED, 2), (_LETTERED, 3)):
         numbers = [_numbered(m) for line in lines if (m := pattern.match(line))]
         on = numbers[:least] == list(range(1, least + 1))
@@ -232,6 +233,10 @@ def numbering(text: str) -> re.Pattern[str] | None:
         if on and all(head.first > numbers[-1] for line in lines if (head := read_head(line))):
             return pattern
     return None
+
+
+_MOST_LINES = 2_000
+"""Lines in which the numbers of rounds are looked for: ten times as many as there may be rounds."""
 
 
 @Kept

@@ -7,9 +7,7 @@ from typing import Any, cast
 
 
 class Lazy:
-    """An expression by its words; anything else that is asked of it is asked of the compiled one."""
-
-    __slots__ = ("_compiled", "flags", "pattern")
+    """An expression by its words; anything else that is asked of it is asked of the compiled one, and kept."""
 
     def __init__(self, pattern: str, flags: int) -> None:
         self.pattern = pattern
@@ -23,7 +21,8 @@ class Lazy:
         return self._compiled
 
     def __getattr__(self, name: str) -> Any:
-        return getattr(self.compiled, name)
+        asked = self.__dict__[name] = getattr(self.compiled, name)
+        return asked
 
 
 def lazily(pattern: str, flags: int = 0) -> re.Pattern[str]:
