@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect
 from collections.abc import Iterator, Sequence
 
 from mossring.notation.tree import Target
@@ -19,7 +20,6 @@ class Depths:
         self.past = past
         self.on = on
         self.edge = edge
-        self._over: dict[int, dict[int, float]] = {}
         self._used: dict[int, set[int]] = {}
         self._last: dict[int, tuple[int, int]] = {}
         self._stood: dict[int, set[int]] = {}
@@ -29,10 +29,10 @@ class Depths:
         return self.past[number - 1] if 1 <= number < self.on else None
 
     def places(self, number: int) -> int:
-        """How many stitches and spaces are looked at to find a place of round `number`: its own and, the first time,
-        all above it."""
-        above = () if number in self._over else self.past[max(0, number) : self.on]
-        return sum(len(done.made) for done in (self.round(number), *above) if done)
+        """How many stitches and spaces are looked at to find a place of round `number`: its own, and those that lie
+        over them in the round below."""
+        done = self.round(number)
+        return len(done.made) + len(self.past[self.on - 1].made) if done else 0
 
     def find(self, target: Target, number: int) -> Made | None:
         """The next free place of round `number` that matches, from what lies under the hook's place on."""
@@ -82,28 +82,40 @@ class Depths:
         last = self._last.get(number)
         if last and last[0] == self.edge.pos:
             return last[1] + sign
-        return self.under(number).get(self.edge.at(self.edge.pos).number, 0.0)
+        return self.under(number, self.edge.at(self.edge.pos))
 
-    def under(self, number: int) -> dict[int, float]:
-        """For every stitch and space above round `number`: its place, as an index into that round."""
-        found = self._over.get(number)
-        if found is None:
-            base = self.past[number - 1].made
-            found = {m.number: float(i) for i, m in enumerate(base)}
-            for done in self.past[number : self.on]:
-                _lift(found, done.made, len(base))
-            self._over[number] = found
-        return found
+    def under(self, number: int, m: Made) -> float:
+        """The place of round `number` that lies under a stitch or space of the edge, as an index into that round."""
+        return _over(self.past, number, m.round).get(m.number, 0.0) if number <= m.round <= self.on else 0.0
 
 
-def _lift(at: dict[int, float], made: Sequence[Made], n: int) -> None:
+def _over(past: Sequence[WorkedRound], number: int, top: int) -> dict[int, float]:
+    """For every stitch and space of round `top` its place over round `number`, as an index into that; kept with each
+    round on the way up."""
+    made = past[number - 1].made
+    maps = [{m.number: float(i) for i, m in enumerate(made)}]
+    for done in past[number:top]:
+        kept = done.over
+        if kept is None or kept[0] != number:
+            kept = done.over = (number, _lifted(maps, done.made, len(made)))
+        maps.append(kept[1])
+    return maps[-1]
+
+
+def _lifted(maps: Sequence[dict[int, float]], made: Sequence[Made], n: int) -> dict[int, float]:
     """Places of one more round: over its feet; a space between the stitches beside it."""
-    over: list[float | None] = [at.get(m.feet[0]) if m.feet else None for m in made]
+    below = maps[-1]
+    over = [below.get(m.feet[0]) if m.feet else None for m in made]
+    for i, m in enumerate(made):
+        if over[i] is None and m.feet:  # it stands further down
+            over[i] = next((at[m.feet[0]] for at in maps[-2::-1] if m.feet[0] in at), None)
     known = [i for i, x in enumerate(over) if x is not None]
+    out: dict[int, float] = {}
     for i, m in enumerate(made):
         here = over[i]
         if here is None and known:
-            a = over[max((k for k in known if k < i), default=known[-1])] or 0.0
-            b = over[min((k for k in known if k > i), default=known[0])] or 0.0
+            k = bisect(known, i)
+            a, b = over[known[k - 1]] or 0.0, over[known[k % len(known)]] or 0.0
             here = (a + ((b - a + n / 2) % n - n / 2) / 2) % n
-        at[m.number] = here or 0.0
+        out[m.number] = here or 0.0
+    return out

@@ -134,8 +134,9 @@ class WorkedRound:
     round is closed. corners: indices of the corners. turned: worked against the direction of round 1. line:
     it is a row. hung: how many stitches hang from others (see `Made.carried`). onto: the number of the round it
     stands on (0: none). acts: loops parked and picked up. unworked, left: how many stitches of the round before
-    were left by oversight, and their numbers. surface: it lies on the face of the round it stands on, and the next
-    one goes on where the one before it ended.
+    were left by oversight, and their numbers. over: the lower round looked for last, and where in it each place
+    lies. surface: it lies on the face of the round it stands on, and the next one goes on where the one before it
+    ended.
     """
 
     number: int
@@ -157,6 +158,7 @@ class WorkedRound:
     troubles: list[Trouble] = field(default_factory=list)
     corner_said: tuple[str, int] | None = None
     acts: list[Act] = field(default_factory=list)
+    over: tuple[int, dict[int, float]] | None = None
     _tally: dict[str, int] | None = None
     _counts: dict[str, int] | None = None
     _spaces: dict[str, int] | None = None

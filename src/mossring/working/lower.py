@@ -79,7 +79,7 @@ def onto(w: Worker, node: Onto) -> None:
     done = w.depths.round(number)
     if done is None or not done.made:
         raise UnworkableError("no such round", node.span, round=number, into=True)
-    here = w.depths.under(number).get(w.edge.at(0).number, 0.0) if w.edge.made else 0.0
+    here = w.depths.under(number, w.edge.at(0)) if w.edge.made else 0.0
     turned = w.past[w.on - 1].turned != w.edge.turned
     w.edge = Edge(done.made, done.corners, round(here) % len(done.made))
     if done.turned != turned:

@@ -11,7 +11,7 @@ from typing import NamedTuple
 from mossring.stitches import lookup
 from mossring.working import ALONG, RING, SURFACE, Made, Tied, WorkedRound
 from mossring.writing.beginning import PLAIN_WAY, Way, begin_by
-from mossring.writing.walk import COMMON, NEXT, Find, Group, Item, Place, Walk, seen, skips_to_stitch
+from mossring.writing.walk import COMMON, NEXT, Earlier, Group, Item, Place, Walk, seen, skips_to_stitch
 
 
 class Step(NamedTuple):
@@ -53,15 +53,15 @@ class Script:
     start_part: str = ""
 
 
-def script_of(done: WorkedRound, hook: int, find: Find, way: Way = PLAIN_WAY) -> Script | None:
+def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_WAY) -> Script | None:
     """The script of a round. hook: number of the place in which the hook rests after the round below.
 
-    find: every earlier stitch by its number. way: where the round is to begin and how to end. None: the round
+    earlier: every stitch so far. way: where the round is to begin and how to end. None: the round
     makes no stitch.
     """
     if done.surface:
-        return _on_surface(done, hook, find)
-    walk = Walk(done, hook, find)
+        return _on_surface(done, hook, earlier)
+    walk = Walk(done, hook, earlier)
     order, kept = begin_by(done, walk, way)
     if not order:
         return None
@@ -115,14 +115,14 @@ def script_of(done: WorkedRound, hook: int, find: Find, way: Way = PLAIN_WAY) ->
     )
 
 
-def _on_surface(done: WorkedRound, hook: int, find: Find) -> Script:
+def _on_surface(done: WorkedRound, hook: int, earlier: Earlier) -> Script:
     """Slip stitches on the face of rounds: run by run of those that go over stitches of one kind, or over all of a
     round (a step whose place names no stitch). The hook's place stays where the round before left it."""
-    over = [find()[m.feet[0]] for m in done.made]
+    over = [earlier.find()[m.feet[0]] for m in done.made]
     steps = []
     for number, feet in groupby(over, lambda m: m.round):
         gone = list(feet)
-        whole = [m for m in find().values() if m.round == number and m.counted]
+        whole = [m for m in earlier.find().values() if m.round == number and m.counted]
         if len(gone) == len(whole):
             steps.append(Step((_SURFACE,), Place("deep", round=number), len(gone)))
             continue

@@ -8,9 +8,10 @@ from typing import NamedTuple
 from mossring.draft import Draft, DraftRound
 from mossring.stitches import lookup
 from mossring.styles import CHAINLESS, Style, clusters_closed, turned_to
-from mossring.working import Made, WorkedRound
+from mossring.working import WorkedRound
 from mossring.writing.beginning import PLAIN_WAY, Way
 from mossring.writing.script import Script, script_of
+from mossring.writing.walk import Earlier
 
 
 class Styled(NamedTuple):
@@ -25,7 +26,7 @@ class Styled(NamedTuple):
 def styled_rounds(draft: Draft, style: Style) -> list[Styled]:
     """Every round as the style has it, each begun where the hook rests after the one below."""
     out: list[Styled] = []
-    found = _Found()
+    found = Earlier()
     hook = 0
     yarn = "A"
     ways = {new: _way(style, new) for new in (False, True)}
@@ -39,20 +40,6 @@ def styled_rounds(draft: Draft, style: Style) -> list[Styled]:
         found.waiting.append(done.made)
         hook = script.hook if script else (done.made[0].number if done.made else hook)
     return out
-
-
-class _Found:
-    """Every stitch so far by its number, put together only where a script asks for one."""
-
-    def __init__(self) -> None:
-        self.waiting: list[list[Made]] = []
-        self.find: dict[int, Made] = {}
-
-    def all(self) -> dict[int, Made]:
-        for made in self.waiting:
-            self.find.update((m.number, m) for m in made)
-        self.waiting.clear()
-        return self.find
 
 
 def _way(style: Style, new_yarn: bool) -> Way:
@@ -78,10 +65,10 @@ def _changed(done: WorkedRound, style: Style, k: int) -> WorkedRound:
     return done
 
 
-def _script(r: DraftRound, done: WorkedRound, hook: int, found: _Found, style: Style, way: Way) -> Script | None:
+def _script(r: DraftRound, done: WorkedRound, hook: int, found: Earlier, style: Style, way: Way) -> Script | None:
     """A round's script, remembered with the round it belongs to."""
     key = (hook, way, style.turn, style.cluster)
-    return r.kept(key, lambda: script_of(done, hook, found.all, way))
+    return r.kept(key, lambda: script_of(done, hook, found, way))
 
 
 def changed_fabric(draft: Draft, style: Style, rounds: list[Styled]) -> list[str]:

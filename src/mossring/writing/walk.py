@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
 from typing import NamedTuple
 
 from mossring.working import Made, Tie, WorkedRound
@@ -57,30 +56,49 @@ NEXT = {"": Place("st"), "fch": Place("ch"), "end": Place("end")}
 COMMON = tuple(NEXT.values())
 
 
-Find = Callable[[], Mapping[int, Made]]
-"""Every earlier stitch by its number, looked up only where one is asked for."""
+class Earlier:
+    """Every stitch so far by its number, and what stands in what: put together only where that is asked for. waiting:
+    what was made since."""
+
+    def __init__(self) -> None:
+        self.waiting: list[list[Made]] = []
+        self._find: dict[int, Made] = {}
+        self._stood_in: set[int] = set()
+        self._kinds: set[tuple[int, str, int]] = set()
+
+    def find(self) -> dict[int, Made]:
+        for made in self.waiting:
+            self._find.update((m.number, m) for m in made)
+            feet = {foot for m in made for foot in m.feet if foot in self._find}
+            self._kinds.update((o.round, o.kind, o.chains) for o in map(self._find.__getitem__, feet))
+            self._stood_in |= feet
+        self.waiting.clear()
+        return self._find
+
+    def is_free_among(self, m: Made) -> bool:
+        """Whether nothing stands in a place, where something stands in others of its kind in its round."""
+        self.find()
+        return m.number not in self._stood_in and (m.round, m.kind, m.chains) in self._kinds
 
 
 class Walk:
     """The edge of the round below in working direction, the hook's place first."""
 
-    def __init__(self, done: WorkedRound, hook: int, find: Find) -> None:
+    def __init__(self, done: WorkedRound, hook: int, earlier: Earlier) -> None:
         below = done.below
         self.ring = not below
         self.line = done.line
-        self.find = find
+        self.earlier = earlier
         self.number = done.number
         k = 0
         if below and not done.line and not done.extra:
             there = {m.number: i for i, m in enumerate(below)}
-            while hook not in there and (rested := find().get(hook)) and rested.feet:
+            while hook not in there and (rested := earlier.find().get(hook)) and rested.feet:
                 hook = rested.feet[0]
             k = there.get(hook, 0)
         self.edge = below[k:] + below[:k]
         self.at = {m.number: i for i, m in enumerate(self.edge)}
         self.used: set[int] = set()
-        self._stood_in: set[int] | None = None
-        self._kinds: set[tuple[int, str, int]] = set()
         self.corners = {self.at[c] for c in done.below_corners if c in self.at}
 
     def place(self, g: Group) -> tuple[int, bool]:
@@ -99,19 +117,12 @@ class Walk:
         """A place in lower rounds, or one there and one on the edge taken together."""
         parts = []
         for foot in g.feet:
-            m = self.find()[foot]
+            m = self.earlier.find()[foot]
             kind = "sp" if m.kind == "ch" else "st"
             stitch = "" if m.kind == "ch" else m.kind
-            free = "free" if self._is_free_among(m) else ""
+            free = "free" if self.earlier.is_free_among(m) else ""
             parts.append(Place("deep", m.chains if kind == "sp" else 0, (), free, m.round, stitch))
         return parts[0] if len(parts) == 1 else Place("both", parts=tuple(parts))
-
-    def _is_free_among(self, m: Made) -> bool:
-        """Whether nothing stands in a place, where something stands in others of its kind in its round."""
-        if self._stood_in is None:
-            self._stood_in = {f for o in self.find().values() if o.round < self.number for f in o.feet}
-            self._kinds = {(o.round, o.kind, o.chains) for o in map(self.find().get, self._stood_in) if o is not None}
-        return m.number not in self._stood_in and (m.round, m.kind, m.chains) in self._kinds
 
     def phrase(self, pos: int, touched: bool, u: int, between: bool) -> Place:
         """How to name place u for a reader whose next place is `pos`; `touched`: the hook is amid a run."""
