@@ -151,3 +151,9 @@ def test_a_definition_changed_is_worked_anew() -> None:
 def test_a_bracket_that_may_ask_for_stitches_is_never_silently_passed(words: str) -> None:
     found = analyse(f"{CIRCLE}Rnd 3: {words}, sc in each st around").findings
     assert {f.code for f in found} & {"MR101", "MR102", "MR105", "MR110"}
+
+
+def test_a_guess_that_leaves_the_words_unread_is_no_guess() -> None:
+    told = analyse("Terms: US\nRnd 1: 12 dc in ring; join\nRnd 2: 2 dc in heel of each dc around; join").findings
+    assert [(f.code, f.round) for f in told] == [("MR101", 2)]
+    assert "heel" in told[0].message

@@ -319,10 +319,11 @@ class Reader:
                     if not marks.open and (c.ahead() if c.at(",") else c.token).text not in ("all", *_INTO):
                         grouping.all_at_start(nodes)
             except UnreadableError as e:
-                if e.trouble:
-                    c.troubles.append(e.trouble)
                 self._recover(before)
-                c.troubles.append(Trouble("unread", c.span_from(before)))
+                unread = c.span_from(before)
+                if e.trouble and not c.not_guessed(unread):
+                    c.troubles.append(e.trouble)
+                c.troubles.append(Trouble("unread", unread))
 
     def _dashed(self) -> bool:
         """Whether a dash stands between instructions (`ch 3 - 11 dc in ring - sl st`), and before no count."""
