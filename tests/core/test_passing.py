@@ -68,7 +68,7 @@ def test_prose_says_nothing_of_the_work(words: str, prose: bool) -> None:
     [
         ("[sc in next st, 2 sc in next st] all the live-long way round (18)", ["MR110"]),
         ("[sc in next st, 2 sc in next st] 6 times, oh joy (18)", ["MR110"]),
-        ("[sc in next st, 2 sc in next st] 6 times, oh joy (20)", ["MR105", "MR101"]),
+        ("[sc in next st, 2 sc in next st] 6 times, oh joy (20)", ["MR101"]),
     ],
 )
 def test_the_count_bears_a_reading_out(words: str, codes: list[str]) -> None:

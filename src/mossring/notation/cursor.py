@@ -284,15 +284,17 @@ class Cursor:
         first, last = self.span_from(i)
         self.troubles[:] = [t for t in self.troubles if not (first <= t.span[0] and t.span[1] <= last)]
 
-    def not_guessed(self, span: Span) -> bool:
-        """Whether a word of what can't be read was guessed at: then it is that word that nobody knows."""
-        slips = (k for k, t in enumerate(self.troubles) if t.kind == "misspelt" and span[0] <= t.span[0] < span[1])
-        k = max(slips, default=None)
-        if k is None:
-            return False
-        slip = self.troubles[k]
-        self.troubles[k] = Trouble("unknown word", slip.span, {"word": slip.data["word"]})
-        return True
+    def has_unknown_word(self, span: Span) -> bool:
+        """Whether a word in what can't be read is known by nobody: then that is what is told. One that was guessed at
+        was no good guess."""
+        there = [k for k, t in enumerate(self.troubles) if span[0] <= t.span[0] < span[1]]
+        if any(self.troubles[k].kind == "unknown word" for k in there):
+            return True
+        slips = [k for k in there if self.troubles[k].kind == "misspelt"]
+        if slips:
+            slip = self.troubles[slips[-1]]
+            self.troubles[slips[-1]] = Trouble("unknown word", slip.span, {"word": slip.data["word"]})
+        return bool(slips)
 
     def number(self) -> int | None:
         """A number, in digits or as a word; None (and nothing read) if there is none."""

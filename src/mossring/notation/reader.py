@@ -321,7 +321,7 @@ class Reader:
             except UnreadableError as e:
                 self._recover(before)
                 unread = c.span_from(before)
-                if e.trouble and not c.not_guessed(unread):
+                if e.trouble and not c.has_unknown_word(unread):
                     c.troubles.append(e.trouble)
                 c.troubles.append(Trouble("unread", unread))
 
