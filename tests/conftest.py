@@ -13,21 +13,12 @@ sys.path.insert(0, str(Path(__file__).parent))
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 
 
-_LONGEST = (
-    *("test_access", "test_fuzz", "test_trouble", "test_styles", "test_journeys", "test_hands"),
-    *("test_settling", "test_patterns", "test_reading_in", "test_expressions", "test_kept", "test_front_door"),
-)
-
-
 def pytest_addoption(parser: pytest.Parser) -> None:
     parser.addoption("--all", action="store_true", help="every pattern, not only the kernel of them")
 
 
 def pytest_collection_modifyitems(config: pytest.Config, items: list[pytest.Item]) -> None:
-    """What is marked `all` is asked with `--all`, or by its name (`-k`). The longest files go first, those that wait for
-    a browser between those that don't."""
-    place = {name: k for k, name in enumerate(_LONGEST)}
-    items.sort(key=lambda item: place.get(item.path.stem, len(place)))
+    """What is marked `all` is asked with `--all`, or by its name (`-k`)."""
     if config.getoption("--all") or config.getoption("-k"):
         return
     spared = [item for item in items if item.get_closest_marker("all")]
