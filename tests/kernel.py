@@ -20,7 +20,7 @@ ALL = "MOSSRING_ALL" in os.environ
 
 
 def examples(many: int) -> int:
-    """How many examples hypothesis makes up: on push a quarter."""
+    """How many examples are made up, by hypothesis or by lot: on push a quarter."""
     return many if ALL else many // 4
 
 

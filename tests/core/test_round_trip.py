@@ -49,7 +49,8 @@ def test_what_is_written_has_no_complaint_that_the_draft_had_not(text: str) -> N
     """A written round states its counts and names its places: reading it back finds nothing new below level."""
     had = {(f.code, f.round) for f in analyse(text).findings}
     new = [f for f in analyse(written(text, "uk")).findings if (f.code, f.round) not in had]
-    assert [f for f in new if f.family != 5 and f.code != "MR207"] == [], written(text, "uk")
+    # what the other dialect calls by the same name (MR702) differs from dialect to dialect
+    assert [f for f in new if f.family != 5 and f.code not in ("MR207", "MR702")] == [], written(text, "uk")
 
 
 @given(motifs)
