@@ -36,6 +36,13 @@ def test_chains_that_a_leaf_leaves_are_a_space() -> None:
     assert not any(m.kind == "picot" for m in found.draft.rounds[-1].worked.made)
 
 
+def test_several_in_one_chain_of_a_leaf() -> None:
+    leaf = "ch 7, (sc, hdc) in 2nd ch from hook, 2 dc in next ch, hdc in each ch across"
+    found = sound(f"Terms: US\nRnd 1: 8 sc in ring; join\nRnd 2: *sl st in next sc, {leaf}; rep from * around; join")
+    assert last(found) == {"slst": 8, "sc": 8, "hdc": 40, "dc": 16}
+    assert all(draw(found.draft).rounds[1])
+
+
 def test_a_leaf_from_the_ring() -> None:
     found = sound(
         "Terms: UK\nRound 1: (5 ch, 1 dc in 2nd ch from hook, 1 htr in each of next 3 ch, ss in ring) 5 times."

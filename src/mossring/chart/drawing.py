@@ -169,7 +169,7 @@ def _paths(made: list[Made], tops: Mapping[int, Point], ring: float) -> list[str
             out.append(symbol(m.kind, foot or _foot(m, places[i], index, of, tops, ring), places[i]))
         elif m.kind == "ch":
             out.append(chain_marks(places[i - 1], places[i], places[(i + 1) % n], m.chains))
-        elif m.kind != "picot" and m.chains:
+        elif m.kind != "picot" and (m.chains or m.part == ALONG):
             out.append(_on_wing(made, i, places))
         else:  # carried by the stitch before
             before = places[i - 1]
@@ -194,8 +194,11 @@ def _on_wing(made: list[Made], i: int, places: list[Point]) -> str:
     height = lookup(made[i].kind).height
     foot = (x + ux * (inner + CHAIN_WIDTH / 2), y + uy * (inner + CHAIN_WIDTH / 2))
     end = (x + ux * (inner + width), y + uy * (inner + width))
+    top = (foot[0] - uy * height, foot[1] + ux * height)
+    if not made[i].chains:  # beside the one before it, in the same chain
+        return symbol(made[i].kind, foot, (top[0] - ux * CHAIN_WIDTH, top[1] - uy * CHAIN_WIDTH))
     chains = chain_marks((x + ux * inner, y + uy * inner), ((foot[0] + end[0]) / 2, (foot[1] + end[1]) / 2), end, 1)
-    return chains + symbol(made[i].kind, foot, (foot[0] - uy * height, foot[1] + ux * height))
+    return chains + symbol(made[i].kind, foot, top)
 
 
 def _foot(m: Made, top: Point, index: int, of: int, tops: Mapping[int, Point], ring: float) -> Point:

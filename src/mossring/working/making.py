@@ -70,35 +70,43 @@ class Maker:
         self.chain += n
 
     def goes_along(self, node: Work) -> bool:
-        """Whether a place is the next of chains just made, of which the last ones carry something already."""
-        return bool(self.wing and self.chain and node.where.targets[:1] == (Target("chain"),))
+        """Whether a place is the next of chains just made, of which the last ones carry something already, or the same
+        as what hangs there last."""
+        chained = bool(self.wing) and node.where.targets[:1] == (Target("chain"),)
+        return chained and (bool(self.chain) or node.where.mode == "same")
 
     def hang_work(self, node: Work) -> None:
         """What is worked into chains just made: into the nth from the hook, which carry it and are no space; or back
-        along them, one in each of so many, or of all that are left."""
+        along them, in each of so many, or of all that are left."""
         if self.goes_along(node):
             count = self.chain if node.where.mode == "each" else node.where.count
-            if count > self.chain:
+            if count > self.chain and node.where.mode != "same":
                 raise UnworkableError("chain too short", node.where.span, nth=count, chains=self.chain)
-            for make in [m for m in node.group if isinstance(m, Make)] * count:
-                self._carry(make, 1, node.span, ALONG)
+            for _ in range(count):
+                self._hang(node, 0 if node.where.mode == "same" else 1, ALONG)
             return
         nth = (node.where.targets[0].chains if node.where.targets else 0) or 0
+        if nth > self.chain and not (self.made and self.made[-1].carried and not self.chain):
+            raise UnworkableError("chain too short", node.span, nth=nth, chains=self.chain)
+        self._hang(node, min(nth, self.chain), "")
+
+    def _hang(self, node: Work, carried: int, part: str) -> None:
+        """A group in one chain: so many chains carry the first of it, and nothing more the others."""
+        hangs = bool(carried)
         for inner in node.group:
             if isinstance(inner, Chain):
                 self.add_chain(inner.n, inner.span)
             elif isinstance(inner, Make):
-                if nth > self.chain and not (self.made and self.made[-1].carried and not self.chain):
-                    raise UnworkableError("chain too short", node.span, nth=nth, chains=self.chain)
-                self._carry(inner, min(nth, self.chain), node.span)
+                self._carry(inner, carried, node.span, part)
+                carried, part = 0, ALONG if hangs else part
 
-    def _carry(self, node: Make, carried: int, span: Span, part: str = "") -> None:
+    def _carry(self, node: Make, carried: int, span: Span, part: str) -> None:
         wing, left = self.wing, self.chain - carried
         self.wing = self.chain = 0
         for _ in range(node.n):
             m = self.make(node.stitch, (), span)
-            m.chains, carried = carried, 0
-            m.part = part if m.chains else ""
+            m.chains, m.part = carried, part
+            carried, part = 0, ALONG if carried else part
             if "-cl" in m.kind:
                 m.closing = node.closing or self.closing
         self.wing, self.chain = wing + node.n, left

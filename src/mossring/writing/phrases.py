@@ -64,6 +64,8 @@ class Phrases:
         text = word if item.n == 1 else f"{item.n} {word}"
         if not item.carried:
             return text
+        if item.part == ALONG and not item.hung:
+            return f"{text} in same {self.word('ch')}"
         if not item.hung:
             self._use("st")
             return f"{text} in top of last st made"

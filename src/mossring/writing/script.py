@@ -403,10 +403,13 @@ def _item(m: Made, part: str) -> Item:
 def _append(items: list[Item], item: Item) -> None:
     """One more item, counted with the last where it is the same."""
     last = items[-1] if items else None
-    if last and item.carried and item.kind == last.kind != "picot" and not item.hung:  # into the same chain
+    if last and item.carried and item.kind == last.kind != "picot" and not item.hung:  # into the same chain, or top
         if last.part == ALONG and last.hung > 1:
             items[-1:] = [last._replace(hung=last.hung - 1), last._replace(hung=1)]
         items[-1] = items[-1]._replace(n=last.n + 1)
+        return
+    if item.part == ALONG and not item.hung:
+        items.append(item)
         return
     if last and item.part == ALONG:
         root = max(k for k, i in enumerate(items) if i.carried and i.part != ALONG)
