@@ -9,6 +9,7 @@ from __future__ import annotations
 from bisect import bisect_right
 from dataclasses import dataclass
 from functools import partial
+from itertools import pairwise
 from math import atan2, cos, hypot, pi, sin
 
 from mossring.draft import Draft, DraftRound
@@ -60,7 +61,9 @@ def _lay(r: DraftRound, sides: int, tops: dict[int, Point], below: Laid | None, 
     feet_at = [_foot_angle(m, tops) for m in made]
     corners = sorted(len(made) - 1 - c if r.worked.turned else c for c in r.worked.corners)
     corner = below.corner if below else None
-    if len(corners) == sides and sides >= 3:
+    if _half_bare(feet_at):
+        places = _arc(made, [tops[f] for m in made for f in m.feet if f in tops], r.entry.height)
+    elif len(corners) == sides and sides >= 3:
         places, corner = _polygon(made, corners, feet_at, radius, below, sides)
     else:
         places = _circle(made, feet_at, radius)
@@ -232,6 +235,23 @@ def _circle(made: list[Made], feet_at: list[float | None], radius: float) -> lis
     y = sum(sin(f - a) for f, a in zip(feet_at, angles, strict=True) if f is not None)
     offset = atan2(y, x) if hypot(x, y) > 1e-9 else 0.0
     return [(radius * cos(a + offset), radius * sin(a + offset)) for a in angles]
+
+
+def _half_bare(feet_at: list[float | None]) -> bool:
+    """Whether more than half of the round below has nothing standing on it, side by side: one that is still being made,
+    or was left."""
+    at = sorted(a for a in feet_at if a is not None)
+    gaps = [b - a for a, b in pairwise(at)] + [at[0] + 2 * pi - at[-1]] if at else [0.0]
+    return max(gaps) > pi
+
+
+def _arc(made: list[Made], feet: list[Point], height: float) -> list[Point]:
+    """Stitches side by side over the middle of what they stand on."""
+    middles, length = _middles(made)
+    radius = sum(hypot(*p) for p in feet) / len(feet) + height
+    middle = atan2(sum(p[1] for p in feet), sum(p[0] for p in feet))
+    angles = [middle + (x - length / 2) / radius for x in middles]
+    return [(radius * cos(a), radius * sin(a)) for a in angles]
 
 
 def _polygon(

@@ -310,3 +310,15 @@ def test_a_chain_is_an_oval_along_its_neighbours(angle: float) -> None:
     turns = zip(us, vs, us[1:] + us[:1], vs[1:] + vs[:1], strict=True)
     area = abs(sum(a * d - b * c for a, b, c, d in turns)) / 2
     assert area == pytest.approx(pi * 0.4 * 0.15, rel=0.05)
+
+
+def test_a_round_being_made_is_drawn_where_it_is_made() -> None:
+    """Stitches of a round that has come only so far lie over their feet, not spread all the way round."""
+    two = "Terms: US\nRnd 1: [3 dc, ch 2] 4 times in ring; join\nRnd 2: [(3 dc, ch 3, 3 dc) in next sp, ch 1] 4 times\n"
+    draft = work_draft(two + "Rnd 3: [(3 dc, ch 3, 3 dc) in next ch-3 sp, ch 1")
+    below, made = guess(draft)[1:]
+    for m in draft.rounds[2].worked.made:
+        if m.feet:
+            (x, y), (fx, fy) = made.tops[m.number], below.tops[m.feet[0]]
+            assert hypot(x - fx, y - fy) < 5
+            assert hypot(x, y) > hypot(fx, fy)
