@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from mossring.analysis import Analysis, analyse
 from mossring.stitches.terms import Dialect
+from mossring.styles import read_style
 from mossring.working import same_fabric
 from mossring.writing import as_text, write_sheet
 
@@ -18,6 +19,21 @@ def sound(text: str) -> Analysis:
         again = analyse(as_text(write_sheet(found.draft, terms)))
         assert same_fabric(again.draft.fabric, found.draft.fabric)
     return found
+
+
+def in_every_school(found: Analysis) -> None:
+    """However it is to be started, turned and joined, it is the same fabric but for what the sheet says it changes."""
+    fabric = found.draft.fabric
+    for school in SCHOOLS:
+        sheet = write_sheet(found.draft, "uk", read_style(school))
+        again = analyse(as_text(sheet)).draft.fabric
+        assert [r.surface for r in again.rounds] == [r.surface for r in fabric.rounds], school
+        assert [r.ties() for r in again.rounds] == [r.ties() for r in fabric.rounds] or sheet.changes, school
+        assert sum(len(r.ties()) for r in again.rounds) == sum(len(r.ties()) for r in fabric.rounds), school
+        assert same_fabric(again, fabric) or sheet.changes, school
+
+
+SCHOOLS = ("start ch-2 does not count", "start standing", "start chainless", "turn every round", "join none")
 
 
 def last(found: Analysis) -> dict[str, int]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import pytest
 
+from core.sound import in_every_school
 from mossring.analysis import Analysis, analyse, as_data
 from mossring.chart import as_svg, draw
 from mossring.stitches.terms import Dialect
@@ -52,6 +53,7 @@ def test_two_neighbours_meet_at_a_corner() -> None:
     words = ", ".join(f"(3 dc, ch 1, {ties}, ch 1, 3 dc) in next sp, ch 1" for ties in corners)
     found = joined(f"{SQUARE}{FREE}once, {words}; join")
     assert found.draft.rounds[-1].worked.neighbours() == {"motif 1": [3], "motif 2": [4]}
+    in_every_school(found)
     rounds = as_data(found)["rounds"]
     assert isinstance(rounds, list)
     assert rounds[-1]["neighbours"] == {"motif 1": [3], "motif 2": [4]}

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import pytest
 
-from core.sound import codes, feet, last, sound
+from core.sound import codes, feet, in_every_school, last, sound
 from mossring.analysis import analyse, as_data
 from mossring.chart import draw
 from mossring.draft import work_draft
@@ -41,6 +41,14 @@ def test_several_in_one_chain_of_a_leaf() -> None:
     found = sound(f"Terms: US\nRnd 1: 8 sc in ring; join\nRnd 2: *sl st in next sc, {leaf}; rep from * around; join")
     assert last(found) == {"slst": 8, "sc": 8, "hdc": 40, "dc": 16}
     assert all(draw(found.draft).rounds[1])
+
+
+def test_leaves_and_lines_on_the_face_in_every_school() -> None:
+    """Turning a round leaves each leaf as it is made, and what lies on the face where it lies."""
+    leaf = "ch 5, sl st in 2nd ch from hook, sc in next ch, hdc in next 2 ch"
+    leaves = f"Rnd 3: *sl st in next dc, {leaf}, sk 1 dc, sl st in next dc; rep from * around; join"
+    in_every_school(sound(f"{DISC}{leaves}\nRnd 4: surface sl st in each dc of rnd 1"))
+    in_every_school(sound(f"{DISC}Rnd 3: surface sl st around\nRnd 4: sc in each dc; join"))
 
 
 def test_a_leaf_from_the_ring() -> None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from bisect import bisect_right
 from collections import Counter
 from dataclasses import dataclass, field
-from itertools import pairwise
+from itertools import groupby, pairwise
 from typing import NamedTuple
 
 from mossring.notation.tree import Act, Span, Trouble
@@ -291,6 +291,15 @@ def _from_right(m: Made, turned: bool) -> tuple[str, int, str, int, bool]:
     return (kind, m.chains, part, m.closing, m.gap)
 
 
+def backwards(made: list[Made]) -> list[Made]:
+    """A round the other way round; what hangs from one stitch is made in its own order either way."""
+    out: list[Made] = []
+    for hung, run in groupby(reversed(made), lambda m: m.carried):
+        those = list(run)
+        out += those[::-1] if hung else those
+    return out
+
+
 Layer = tuple[list[Made], bool]
 """Stitches, spaces or places of one round in working order, and whether they run against round 1."""
 
@@ -314,7 +323,7 @@ def _layers(fabric: Fabric) -> list[Layer]:
 
 def _outward(layer: Layer, mirrored: bool) -> list[Made]:
     made, turned = layer
-    return made[::-1] if turned != mirrored else made
+    return backwards(made) if turned != mirrored else made
 
 
 def _match(a: list[Layer], b: list[Layer], k: int, name: dict[int, int], mirrored: bool) -> bool:
