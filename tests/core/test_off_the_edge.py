@@ -164,6 +164,7 @@ def test_stars_gone_wrong(round_3: str, told: list[tuple[str, int]]) -> None:
         ("surface sl st in next 9 dc of rnd 2", 9, 2),
         ("holding yarn at back, surface sl st around, fasten off", 24, 2),
         ("surface crochet in each st around", 24, 2),
+        ("7 surface sl sts over sts of rnd 1", 7, 1),
         ("surface sl st around between rnds 1 and 2", 12, 1),
     ],
 )
@@ -201,6 +202,8 @@ def test_unworked_stitches_of_a_lower_round_are_those_that_nothing_stands_in() -
     found = sound(text + "Rnd 3: [2 sc in next dc, tr in next unworked sc of rnd 1] 7 times; join")
     left = {m.number for m in found.draft.rounds[0].worked.made[1::2]}
     assert {m.feet[0] for m in found.draft.rounds[2].worked.made if m.kind == "tr"} == left
+    again = sound(text + "Rnd 3: [2 sc in next dc, tr in next unworked sc 2 rnds below] 7 times; join")
+    assert {m.feet[0] for m in again.draft.rounds[2].worked.made if m.kind == "tr"} == left
     assert codes(text + "Rnd 3: [2 sc in next dc, 2 tr in next 2 unworked sc of rnd 1] 7 times; join") != []
 
 

@@ -35,9 +35,8 @@ def every_other(c: Cursor, group: tuple[Node, ...], i: int) -> Repeat | None:
     if (plain := _in_the_others(c)) is not None:  # `2 tr in every 3rd tr, 1 tr in the others`
         passed = Work((plain,), replace(place, count=max(1, nth - 1)), c.span_from(i))
     body = (passed, Work(group, place, c.span_from(i))) if plain else (Work(group, place, c.span_from(i)), passed)
-    return Repeat(
-        body, None, c.span_from(i), until=until, loose=plain is None
-    )  # of an odd number the last has none behind it
+    loose = plain is None  # of an odd number the last has none behind it
+    return Repeat(body, None, c.span_from(i), until=until, loose=loose)
 
 
 def _in_the_others(c: Cursor) -> Make | None:

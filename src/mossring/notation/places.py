@@ -137,7 +137,7 @@ def read_place(c: Cursor) -> Where:
     part = (post and (posts.from_where(c) or post)) or part
     if not part and not deep:
         return where
-    free = deep > 0 and not part and any(t.text in _FREE for t in c.tokens[i : c.i])
+    free = deep != 0 and not part and any(t.text in _FREE for t in c.tokens[i : c.i])
     targets = (replace(t, part=part or t.part, round=deep or t.round, free=free) for t in where.targets)
     return replace(where, targets=tuple(targets), span=c.span_from(i))
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from mossring.notation import places
@@ -22,11 +23,13 @@ def read(r: Reader, nodes: list[Node], marks: Marks, depth: int) -> bool:
     c = r.c
     i = c.i
     c.accept("work")
-    c.number()
+    many = c.number()
     if not c.accept("surface") or not (c.accept("crochet") or c.stitch() == "slst"):
         c.i = i
         return False
     where = _where(c)
+    if many and where.mode == "each":
+        where = replace(where, mode="next", count=many, until=None)
     nodes.append(Surface(where, c.span_from(i)))
     return True
 
