@@ -10,6 +10,7 @@ from mossring.analysis import analyse, as_data
 from mossring.chart import draw
 from mossring.draft import work_draft
 from mossring.relaxed.net import net_of
+from mossring.styles import read_style
 from mossring.writing import as_text, write_sheet
 
 DISC = "Terms: US\nRnd 1: 12 dc in ring; join (12 dc)\nRnd 2: 2 dc in each dc; join (24 dc)\n"
@@ -186,6 +187,12 @@ def test_each_line_on_the_face_that_cannot_be_worked_is_told_for_itself() -> Non
     lines = ["each st of rnd 9", "each ch-2 sp of rnd 1", "next 30 dc of rnd 2"]
     text = DISC + "\n".join(f"Rnd {k}: surface sl st in {line}" for k, line in enumerate(lines, 3))
     assert codes(text + "\nRnd 6: sc in each dc; join (24 sc)") == [("MR209", 3), ("MR201", 4), ("MR202", 5)]
+
+
+def test_a_line_on_the_face_is_no_side_to_turn_from() -> None:
+    draft = work_draft(f"{DISC}Rnd 3: surface sl st around\nRnd 4: sc in each dc; join")
+    words = as_text(write_sheet(draft, "us", read_style("turn every round")))
+    assert [line[6:10] for line in words.splitlines() if line.startswith("Rnd ")] == ["(RS)", "(WS)", "(RS)", "(RS)"]
 
 
 def test_a_line_on_the_face_is_drawn_where_it_lies() -> None:

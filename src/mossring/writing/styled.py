@@ -30,8 +30,10 @@ def styled_rounds(draft: Draft, style: Style) -> list[Styled]:
     hook = 0
     yarn = "A"
     ways = {new: _way(style, new) for new in (False, True)}
+    turns = 0  # a line on the face is no side to turn from
     for k, r in enumerate(draft.rounds):
-        done = _in_style(r, style, k)
+        done = _in_style(r, style, turns)
+        turns += not r.worked.surface
         found.waiting.append(done.extra)
         new_yarn = k > 0 and r.worked.yarn != yarn
         yarn = r.worked.yarn
