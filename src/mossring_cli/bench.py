@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import gc
 import statistics
 import time
 from collections.abc import Callable
@@ -14,6 +13,7 @@ from scipy.optimize import minimize
 from mossring.analysis import analyse
 from mossring.chart import draw
 from mossring.draft import forget, work_draft
+from mossring.garbage import settle_down
 from mossring.relaxed import relax
 from mossring.relaxed.forces import WEIGHT, Forces
 from mossring.relaxed.net import Floats, Net, net_of
@@ -155,8 +155,7 @@ def lbfgs(net: Net, start: Floats, flat: bool, how: How) -> float:
 
 def run(quick: bool = False) -> int:
     times = 3 if quick else 15
-    gc.collect()
-    gc.freeze()  # as the server does
+    settle_down()  # as the server does
     twelve, stitches = hexagon(12), whole_answer(hexagon(12))
     base = cold(twelve, times, analyse)
     print(f"solid hexagon, 12 rounds, {stitches} stitches")

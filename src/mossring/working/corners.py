@@ -78,15 +78,30 @@ def _apex(made: list[Made]) -> list[int]:
 def _by_groups(made: list[Made], n: int) -> list[int]:
     """The best class of groups in one place that occurs n times: chain at the centre, taller stitch, odd group. Groups
     about a chain of one length are alike even where one of them has a stitch more."""
-    seen: dict[tuple[tuple[str, int], ...], list[list[int]]] = {}
+    all_groups = [g for g in groups(made) if len(g) >= 2]
+    spaces = {i for i, m in enumerate(made) if m.kind == "ch"}
+    chained = [g for g in all_groups if not spaces.isdisjoint(g)]
     about: dict[int, list[int]] = {}
+    for g in chained:
+        chains = spaces.intersection(g)
+        if len(chains) == 1:
+            about.setdefault(made[min(chains)].chains, []).append(min(chains))
+    best, corners = _best_class(made, chained, n)
+    if best[0] < CHAIN_CENTRE:
+        best, corners = _best_class(made, all_groups, n)
+    if best[0] < CHAIN_CENTRE:
+        every = [c for at in about.values() for c in at]  # one of them longer than the others, by a slip
+        corners = every if len(every) == n and n > 1 else corners
+        corners = next((at for _, at in sorted(about.items(), reverse=True) if len(at) == n), corners)
+    return sorted(corners)
+
+
+def _best_class(made: list[Made], among: list[list[int]], n: int) -> tuple[tuple[int, float], list[int]]:
+    """The rank of the best class of groups that occurs n times, and the centre of each of its groups."""
+    seen: dict[tuple[tuple[str, int], ...], list[list[int]]] = {}
     kinds_of = [(m.kind, m.chains) for m in made]
-    for g in groups(made):
-        if len(g) >= 2:
-            seen.setdefault(tuple([kinds_of[i] for i in g]), []).append(g)
-            chains = [i for i in g if kinds_of[i][0] == "ch"]
-            if len(chains) == 1:
-                about.setdefault(made[chains[0]].chains, []).append(chains[0])
+    for g in among:
+        seen.setdefault(tuple([kinds_of[i] for i in g]), []).append(g)
     best: tuple[int, float] = (0, 0.0)
     corners: list[int] = []
     for kinds, all_of_it in seen.items():
@@ -100,11 +115,7 @@ def _by_groups(made: list[Made], n: int) -> list[int]:
         if (rank, width) > best:
             best = (rank, width)
             corners = [g[where] for g in all_of_it]
-    if best[0] < CHAIN_CENTRE:
-        every = [c for at in about.values() for c in at]  # one of them longer than the others, by a slip
-        corners = every if len(every) == n and n > 1 else corners
-        corners = next((at for _, at in sorted(about.items(), reverse=True) if len(at) == n), corners)
-    return sorted(corners)
+    return best, corners
 
 
 def _centre(kinds: tuple[tuple[str, int], ...]) -> tuple[int, int] | None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterator
 from functools import cached_property
-from itertools import groupby
+from itertools import accumulate, groupby
 
 from mossring.notation.tree import Target
 from mossring.stitches.table import lookup
@@ -146,6 +146,12 @@ class Edge:
     @cached_property
     def has_spaces(self) -> bool:
         return any(m.kind == "ch" for m in self.made)
+
+    @cached_property
+    def spaces(self) -> tuple[list[int], list[int]]:
+        """Where the spaces are; and how many stitches come before each place (behind all: before the end)."""
+        at = [u for u, m in enumerate(self.made) if m.kind == "ch"]
+        return at, list(accumulate([m.kind != "ch" and m.counted for m in self.made], initial=0))
 
     @cached_property
     def _one_by_one(self) -> bool:

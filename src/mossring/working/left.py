@@ -16,7 +16,7 @@ def left_over(e: Edge) -> tuple[list[int], list[int]]:
         return [], []
     left: list[int] = []
     ends = (0, len(e.made) - 1) if e.line else ()  # a row's end stitch is worked into, its group passed
-    runs = _runs(e)
+    runs = _runs(e) if any(e.made[k].kind != "ch" for k, mark in enumerate(e.marks) if mark == WORKED) else []
     for run in runs:
         if any(e.marks[k] == WORKED and k not in ends for k in run):
             here = [j for j, k in enumerate(run) if e.marks[k] == LEFT and e.made[k].counted]

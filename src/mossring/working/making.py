@@ -149,9 +149,10 @@ class Maker:
     def keep_places(self) -> None:
         """A join amid a space stands for one of its chains, where the other spaces of its kind have one more: so a
         corner keeps its place."""
-        lengths = {m.chains for m in self.made if m.kind == "ch" and not isinstance(m, Tied)}
-        for m in self.made:
-            if isinstance(m, Tied) and m.kind == "ch" and m.chains not in lengths and m.chains + 1 in lengths:
+        spaces = [m for m in self.made if m.kind == "ch"]
+        lengths = {m.chains for m in spaces if not isinstance(m, Tied)}
+        for m in spaces:
+            if isinstance(m, Tied) and m.chains not in lengths and m.chains + 1 in lengths:
                 m.chains += 1
                 m.ties = (m.ties[0]._replace(stands=1), *m.ties[1:])
 

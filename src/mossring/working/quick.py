@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from typing import TYPE_CHECKING
 
 from mossring.notation.targets import ANY_STITCH
@@ -88,18 +89,20 @@ def in_spaces(w: Worker, node: Repeat, times: int) -> int:
     w.budget.stitch(work.span, make.n * len(places))
     w.budget.chains(chain.span, chain.n * len(places))
     kind, number, yarn, counted = make.stitch, w.round, w.yarn, lookup(make.stitch).counted
-    new: list[Made] = []
-    free, n = w.free, len(edge.made)
+    free, n, each = w.free, len(edge.made), make.n + 1
+    feet = [(edge.made[u % n].number,) for u in places]
+    new: list[Made] = [None] * (each * len(places))  # type: ignore[list-item]  # each stitch and each space in turn
+    for k in range(make.n):
+        new[k::each] = [
+            Made(free + k + each * j, kind, foot, number, work.span, 0, yarn, counted) for j, foot in enumerate(feet)
+        ]
+    new[make.n :: each] = [
+        Made(free + at, "ch", (), number, chain.span, chain.n, yarn, False) for at in range(make.n, len(new), each)
+    ]
+    w.made += new[:-1]  # the last chains are no space yet
     for u in places:
-        if new:
-            new.append(Made(free, "ch", (), number, chain.span, chain.n, yarn, False))
-            free += 1
-        feet = (edge.made[u % n].number,)
-        new += [Made(free + k, kind, feet, number, work.span, 0, yarn, counted) for k in range(make.n)]
-        free += make.n
         edge.marks[u % n] = WORKED
-    w.made += new
-    w.free, w.chain, w.chain_span = free, chain.n, chain.span
+    w.free, w.chain, w.chain_span = free + len(new) - 1, chain.n, chain.span
     edge.last = w.last_space = places[-1]
     edge.last_between, edge.pos = False, places[-1] + 1
     return len(places)
@@ -109,16 +112,17 @@ def _such_spaces(edge: Edge, into: Target, most: int, chains: int, later: int) -
     """The next spaces of this kind, so many at most, as far as nothing is to be noted on the way: no other space lies
     between, and more stitches than the chains that lead over them (chains before the first, then `later`)."""
     made, n, end = edge.made, len(edge.made), edge.end
+    spaces, before = edge.spaces
+    turn, at = divmod(edge.pos, n)
+    first = bisect_left(spaces, at)
+    ahead = [u + n * turn for u in spaces[first : first + most]]
+    ahead += [u + n * (turn + 1) for u in spaces[: most - len(ahead)]]
     out: list[int] = []
-    u, passed = edge.pos, 0
-    while u < end and len(out) < most:
-        m = made[u % n]
-        if m.kind == "ch":
-            if m.chains != into.chains or passed <= (later if out else chains):
-                break
-            out.append(u)
-            passed = 0
-        else:
-            passed += m.counted
-        u += 1
+    past, least = before[at] + before[n] * turn, chains
+    for u in ahead:
+        m, there = made[u % n], before[u % n] + before[n] * (u // n)
+        if u >= end or m.chains != into.chains or there - past <= least:
+            break
+        out.append(u)
+        past, least = there, later
     return out

@@ -207,6 +207,8 @@ def _onto(done: WorkedRound, past: Sequence[WorkedRound]) -> int:
     begins = [r.made[0].number if r.made else r.number for r in past[:top]]
     feet = [foot for m in done.made for foot in m.feet if foot]
     least = begins[-1] if begins else 0
+    if min(feet, default=least) >= least:
+        return top
     deep = len([foot for foot in feet if foot < least])
     if _SHARE * (len(feet) - deep) >= len(feet):
         return top

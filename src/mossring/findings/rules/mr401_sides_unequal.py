@@ -49,7 +49,8 @@ def _spaces(look: Look) -> Iterator[Finding]:
     made, n = done.made, len(done.made)
     marks = sorted(done.corners)
     stops = [*marks[1:], marks[0] + n]
-    spaces = [i for i, m in enumerate(made) if m.kind == "ch" or isinstance(m, Tied)]  # a join instead of a chain
+    joined = "slst" in done.counts()  # a join instead of a chain
+    spaces = [i for i, m in enumerate(made) if m.kind == "ch" or (joined and isinstance(m, Tied))]
     spaces += [i + n for i in spaces]
     sides = [bisect_left(spaces, b) - bisect_right(spaces, a) for a, b in zip(marks, stops, strict=True)]
     usual = max(set(sides), key=sides.count)
