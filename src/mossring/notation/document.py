@@ -81,6 +81,8 @@ _KEYS = frozenset(
     | {"materials", "abbreviations", "special stitches", "size", "finished size", "by", "designer", "title"}
 )
 """Header keys that are one wherever they stand before the rounds."""
+_ONLY_KEYS = _KEYS - {"begin", "abbreviations", "special stitches", "note", "notes", "materials"}
+"""Those whose line is nothing else, whatever it says: no round begins in it, and no stitch is told."""
 _SPIRAL = lazily(r"\b(continuous|spiral)\b|\b(?:do not|don.t|never) join\b(?! (?:the )?rows?\b)", re.IGNORECASE)
 _ONLY_TERMS = lazily(r"^\W*(\w+ )?(in |uses? )?(us|uk|american|british)\b.{0,40}$", re.IGNORECASE)
 _TITLE = lazily(r"^#{1,3} +[^:]{2,60}$")
@@ -178,6 +180,8 @@ def _line(doc: Document, line: str, at: int) -> None:
         doc.notes.append(Line("blank", line, at))
     elif bare.startswith("#") and not (at == 0 and _TITLE.match(bare)):
         doc.notes.append(Line("comment", line, at))
+    elif not doc.rounds and (m := _HEADER.match(bare)) and _is_only_header(m["key"], m["value"]):
+        _header(doc, m["key"], m["value"], (at + line.index(bare), at + len(line.rstrip())))
     elif m := _ROUND_NONE.match(line):  # `Row 0: ch 10`
         _line(doc, line[m.end() :], at + m.end())
     elif (head := read_head(line, doc.numbered) or _loose(line)) is not None:
@@ -237,6 +241,11 @@ def _loose(line: str) -> Head | None:
 def _has_key(bare: str) -> bool:
     m = _HEADER.match(bare)
     return m is not None and m["key"].lower().strip() in _KEYS
+
+
+def _is_only_header(key: str, value: str) -> bool:
+    """Whether `Key: value` is a header line in so few words that it can be nothing else."""
+    return bool(value) and ". " not in value and (key.lower().strip() in _ONLY_KEYS or key[:-1].lower() == "yarn ")
 
 
 def _is_header(doc: Document, m: re.Match[str]) -> bool:

@@ -76,6 +76,10 @@ _HEADS = (
         re.IGNORECASE,
     ),
 )
+_SPEAKS = lazily(
+    r"\b(?:r(?:ounds?|nds?|ows?|ds?|[ound]{2,4})?(?![a-z])|rings? ?\d|step|edging|border|edge|next:)", re.IGNORECASE
+)
+"""What every announcement has in it, in one word or another: few notes have, and are asked no further."""
 _PLAINLY = lazily(r"(?P<word>Rnd |Round |Row |R)(?P<first>[1-9]\d{0,2}): (?=[A-Za-z\d(\[*])")
 """The commonest of them all: `Rnd 3: 2 dc ...`."""
 _ALONE = lazily(_LEAD + _ONE + _SIDE + r"\s*$", re.IGNORECASE)
@@ -245,7 +249,8 @@ def read_head(line: str, numbered: re.Pattern[str] | None = None) -> Head | None
     if plainly := _PLAINLY.match(line):
         n, word = int(plainly["first"]), plainly["word"].rstrip()
         return Head(n, n, word == "Row", "", "", 0, plainly.end(), word == "R")
-    m = next((found for pattern in (*_HEADS, _ALONE) if (found := pattern.match(line))), None)
+    asked = (*_HEADS, _ALONE) if _SPEAKS.search(line) else ()
+    m = next((found for pattern in asked if (found := pattern.match(line))), None)
     if m is None and numbered and (bare := numbered.match(line)):
         n, said = _numbered(bare), bare.groupdict("")
         last = int(said.get("last") or n)
@@ -312,6 +317,8 @@ def read_first(line: str) -> Head | None:
 def read_unnumbered(line: str, last: int) -> Head | None:
     """What announces rounds after round `last` without their number (`Border:`, `Next round:`, `Last 2 rnds:`), or
     asks for some again (`Repeat rows 2 and 3 twice more.`); or None."""
+    if not _SPEAKS.search(line):
+        return None
     if m := _UNNUMBERED.match(line):
         many = _number(m["many"] or m["many2"] or "one")
         named = m["named"] or m["yarn"] or ""
