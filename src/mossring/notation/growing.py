@@ -85,7 +85,8 @@ def to_next_space(body: Sequence[Node], first: Sequence[Node] = ()) -> tuple[Nod
     after = _next_space(first)
     for node in reversed(body):
         if isinstance(node, Repeat):
-            node = replace(node, body=to_next_space(node.body, node.body))
+            inner = to_next_space(node.body, node.body)
+            node = node if inner == node.body else replace(node, body=inner)
         sweeps = isinstance(node, Work) and node.where.mode == "each" and node.where.until == END
         if isinstance(node, Work) and sweeps and after and node.where.targets[0].kind == "st":
             node = replace(node, where=replace(node.where, until=Until("target", after)))

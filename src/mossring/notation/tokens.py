@@ -74,6 +74,8 @@ _FEW = 2
 
 def undotted(text: str) -> str:
     """A text that puts a full stop behind its abbreviations (`ch. 3, 2 dc. in same sp.`), with those blanked out."""
+    if "." not in text:
+        return text
     text = _NEVER_LAST.sub(lambda m: m[0][:-1] + _NO_STOP, text)
     text = _SPACED_OUT.sub(lambda m: m[0].replace(".", "") + _NO_STOP * m[0].count("."), text)
     if len(_DOTTED.findall(text)) <= _FEW:

@@ -99,9 +99,8 @@ def _by_groups(made: list[Made], n: int) -> list[int]:
 def _best_class(made: list[Made], among: list[list[int]], n: int) -> tuple[tuple[int, float], list[int]]:
     """The rank of the best class of groups that occurs n times, and the centre of each of its groups."""
     seen: dict[tuple[tuple[str, int], ...], list[list[int]]] = {}
-    kinds_of = [(m.kind, m.chains) for m in made]
     for g in among:
-        seen.setdefault(tuple([kinds_of[i] for i in g]), []).append(g)
+        seen.setdefault(tuple([(made[i].kind, made[i].chains) for i in g]), []).append(g)
     best: tuple[int, float] = (0, 0.0)
     corners: list[int] = []
     for kinds, all_of_it in seen.items():
