@@ -64,7 +64,7 @@ GRANNY = (
 def test_the_style_of_the_trade() -> None:
     assert rounds(GRANNY)[1] == (
         "sl st in next 2 sts and in next ch-2 sp, ch 3 (counts as dc), (2 dc, ch 2, 3 dc) in same sp, "
-        "*ch 1, (3 dc, ch 2, 3 dc) in next ch-2 sp; rep from * 2 more times, ch 1, join with sl st in top of beg ch-3"
+        "ch 1, [(3 dc, ch 2, 3 dc) in next ch-2 sp, ch 1] 3 times, join with sl st in top of beg ch-3"
     )
 
 
@@ -117,7 +117,8 @@ def test_abbreviations_are_those_that_occur_and_no_others() -> None:
 def test_colours_and_notes_stand_where_they_belong() -> None:
     text = GRANNY.replace("Rnd 2:", "Note: weigh it now\nRnd 2 with B:") + "\n# wet it\n"
     sheet = write_sheet(work_draft(text), "us")
-    assert [r.label for r in sheet.rounds] == ["Rnd 1", "Rnd 2 with B"]
+    assert [r.label for r in sheet.rounds] == ["Rnd 1 with A", "Rnd 2"]
+    assert [r.then for r in sheet.rounds] == ["Fasten off A", "Fasten off"]
     assert [r.notes for r in sheet.rounds] == [("Note: weigh it now",), ("# wet it",)]
     assert work_draft(as_text(sheet)).rounds[1].worked.yarn == "B"
 
@@ -128,7 +129,7 @@ def test_what_is_typed_stays_words_in_html_and_markdown() -> None:
     page = as_html(sheet)
     assert "<script>" not in page
     assert "&lt;b&gt;Pier &amp; Co&lt;/b&gt;" in page
-    assert "\\*ch 2" in as_markdown(sheet)
+    assert "ch 2, \\[3 dc in ring, ch 2] 3 times" in as_markdown(sheet)
 
 
 # ---- the drawing ---------------------------------------------------------------------------------

@@ -7,6 +7,7 @@ from itertools import takewhile
 
 from mossring.notation import places
 from mossring.notation.cursor import CHAIN_WORDS, SPACE_WORDS, STITCH_WORDS, YARN_NAME, Cursor, UnreadableError
+from mossring.notation.targets import opens_target, read_round_meant, read_target
 from mossring.notation.tree import Act, Where
 from mossring.notation.words import ORDINALS
 
@@ -256,13 +257,28 @@ def _read_yarn(c: Cursor, i: int, fresh: bool) -> Act | None:
             return Act("attach", c.span_from(i), name)
         if c.accept("in", "into", "to", "at", "around") or c.at("between"):
             try:
-                where = places.read_place(c)
+                where = _from_join(c) or places.read_place(c)
                 if where.mode in ("any", "next") and c.accept("after", "past", "following"):
                     where = replace(places.read_place(c), past=1)
             except UnreadableError:
                 where = None
+            if where and c.accept_phrase("opposite", "join"):
+                where = replace(where, from_join="opposite")
+                read_round_meant(c)
             if c.at("with") and not _is_name(c, 1):  # `in any sp with a sl st`, `... with a standing dc`
                 at = c.i
                 c.i += 1
                 c.i = c.i if c.stitch() == "slst" else at + 1
     return Act("attach" if what == "attach" else "yarn", c.span_from(i), name, where)
+
+
+def _from_join(c: Cursor) -> Where | None:
+    """`3rd st after the join`: a place counted on from where the round below was joined; None with nothing read."""
+    i = c.i
+    nth = c.ordinal()
+    if nth is not None and opens_target(c):
+        target = read_target(c)
+        if c.accept_phrase("after", "join"):
+            return Where("next", (target,), c.span_from(i), nth, from_join="after")
+    c.i = i
+    return None

@@ -60,7 +60,8 @@ class Where:
     """A place: which targets, picked how, how many of them. `together`: all the targets as one place;
     `rest`: the space worked last, once more; `made`: what was made just before; `skipped`: what was skipped last.
     bare: `in sp` without a `next`, which is the hook's own place when it has just come to such a space.
-    past: so many places further on, as in `the first dc after any ch-2 sp`."""
+    past: so many places further on, as in `the first dc after any ch-2 sp`. from_join: `after` the place where the
+    round below was joined, or `opposite` to it."""
 
     mode: Literal["next", "same", "first", "last", "each", "any", "start", "together", "rest", "made", "skipped"]
     targets: tuple[Target, ...]
@@ -70,6 +71,7 @@ class Where:
     said: bool = True
     bare: bool = False
     past: int = 0
+    from_join: Literal["", "after", "opposite"] = ""
 
 
 @dataclass(frozen=True, slots=True)

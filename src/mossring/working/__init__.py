@@ -1,6 +1,6 @@
 """Working: a tree into fabric, the hook moving along the edge of the round before."""
 
-from mossring.working.fabric import ALONG, RING, SURFACE, Fabric, Made, Tie, Tied, WorkedRound, same_fabric
+from mossring.working.fabric import ALONG, RING, SURFACE, Fabric, Made, Manner, Tie, Tied, WorkedRound, same_fabric
 from mossring.working.work import State, work_round
 
 __all__ = [
@@ -9,6 +9,7 @@ __all__ = [
     "SURFACE",
     "Fabric",
     "Made",
+    "Manner",
     "State",
     "Tie",
     "Tied",

@@ -93,6 +93,20 @@ class Made:
         return f"<{self.number} {what} in {self.feet}>"
 
 
+class Manner(NamedTuple):
+    """How the words of a round begin and close it, where they are written out. start: `chain`, `standing`,
+    `chainless`, or `none`: with its first stitch at once. chains: of a start, those that stand for that stitch
+    (counts), or only lift the hook. join: `slip stitch`, `sc` (a stitch that stands for the last chains of a space:
+    closer, behind lead chains) or `none`."""
+
+    start: str
+    chains: int = 0
+    counts: bool = False
+    join: str = "slip stitch"
+    closer: str = ""
+    lead: int = 0
+
+
 class Tie(NamedTuple):
     """A stitch that joins a piece to a finished neighbour. place, whom: see ToNeighbour. at: so many chains of its
     space lie before it; stands: for so many of that space's chains it stands itself."""
@@ -136,7 +150,7 @@ class WorkedRound:
     stands on (0: none). acts: loops parked and picked up. unworked, left: how many stitches of the round before
     were left by oversight, and their numbers. over: the lower round looked for last, and where in it each place
     lies. surface: it lies on the face of the round it stands on, and the next one goes on where the one before it
-    ended.
+    ended. manner: how its own words begin and close it; None where it only says what the fabric is.
     """
 
     number: int
@@ -159,6 +173,7 @@ class WorkedRound:
     corner_said: tuple[str, int] | None = None
     acts: list[Act] = field(default_factory=list)
     over: tuple[int, dict[int, float]] | None = None
+    manner: Manner | None = None
     _tally: dict[str, int] | None = None
     _counts: dict[str, int] | None = None
     _spaces: dict[str, int] | None = None

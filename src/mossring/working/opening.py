@@ -11,6 +11,7 @@ from mossring.notation.tree import Act, Chain, Join, Label, Make, Node, Repeat, 
 from mossring.stitches.table import lookup
 from mossring.working import reach
 from mossring.working.edge import SLIPPED, Edge
+from mossring.working.fabric import Manner
 from mossring.working.starting import first_place, flat, makes, stands_for
 
 if TYPE_CHECKING:
@@ -100,6 +101,7 @@ def open_round(worker: Worker, body: list[Node]) -> list[Node]:
     if isinstance(chain, Chain) and i + 1 < len(body):
         cluster = beginning_cluster(chain, body[i + 1], body[i + 2 :])
         if cluster is not None:
+            worker.begun = Manner("chain", chain.n, True)
             _start_together(worker, cluster)
             return body[i + 2 :]
     if isinstance(chain, Chain) and not _loop(chain, body[i + 1 :]):
@@ -109,6 +111,9 @@ def open_round(worker: Worker, body: list[Node]) -> list[Node]:
         _start_group(worker, group, body[i + 1 :])
         return body[i + 1 :]
     first = next(flat(body[i:]), None)
+    if not isinstance(first, Chain):
+        make = next(makes(body[i:]), None)
+        worker.begun = Manner(make.start if make and make.start in ("standing", "chainless") else "none")
     if isinstance(first, Chain) and not worker.edge.ring:
         _hang_loop(worker)
     elif not moves and not worker.edge.ring:
@@ -164,7 +169,10 @@ def _start_chain(worker: Worker, chain: Chain, after: Sequence[Node]) -> None:
         edge.stand()
         if label.stitch == "ch":
             worker.add_chain(chain.n, chain.span)
+        else:
+            worker.begun = Manner("chain", chain.n)
         return
+    worker.begun = Manner("chain", chain.n - label.chains, True)
     u = edge.here()
     _make_start(worker, label, u, chain.span)
 
@@ -178,9 +186,11 @@ def _start_group(worker: Worker, work: Work, after: Sequence[Node]) -> None:
     inner = Work(rest[:1], Where("same", (), work.span), work.span) if rest else None
     cluster = beginning_cluster(chain, inner, [*rest[1:], *after]) if inner else None
     if isinstance(cluster, Work):
+        worker.begun = Manner("chain", chain.n, True)
         worker.in_place((*cluster.group, *rest[1:]), u, work.span)
         return
     label = stands_for(chain, [*rest, *after], worker.known)
+    worker.begun = Manner("chain", chain.n - label.chains, label.stitch is not None)
     if label.stitch is None:
         worker.edge.last = u
         worker.edge.pos = u

@@ -65,6 +65,23 @@ def find(w: Worker, where: Where) -> int:
     return _arrive(w, where, u, target)
 
 
+def from_join(w: Worker, where: Where) -> int:
+    """The place where another yarn is joined: counted from where the round below was joined, or opposite to it, where
+    that is said."""
+    edge = w.edge
+    if where.from_join == "opposite":
+        n = len(edge.made)
+        look(w, where, n)
+        there = [u for u in range(n) if edge.matches(u, where.targets[0])]
+        if there:
+            return min(there, key=lambda u: (abs(2 * u - n), u))
+    if where.from_join == "after":
+        edge.pos = edge.base + 1
+        for _ in range(where.count - 1):
+            edge.pos = find(w, where) + 1
+    return find(w, where)
+
+
 def holds_a_loop(w: Worker, target: Target) -> bool:
     """Whether the last loop is still to be held, where the first one hangs."""
     return bool(w.loop_from) and not w.loop_held and target.kind == "st" and w.edge.first == w.edge.base

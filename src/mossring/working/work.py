@@ -12,7 +12,7 @@ from mossring.notation.tree import Act, Chain, Join, Label, Node, RoundTree, Sur
 from mossring.working.budget import Budget
 from mossring.working.corners import find_corners
 from mossring.working.edge import Edge
-from mossring.working.fabric import RING, SURFACE, WorkedRound
+from mossring.working.fabric import RING, SURFACE, Manner, WorkedRound
 from mossring.working.laying import Laid, from_hook, lay_edge
 from mossring.working.left import left_over
 from mossring.working.passes import AgainError
@@ -86,12 +86,14 @@ def work_round(
     edge = worker.edge
     spiral = state.spiral or (before is not None and not before.closed and not flat_piece)
     closed = worker.closed and (worker.closing_done or not spiral)
-    done = WorkedRound(number, worker.made, closed=closed, yarn=worker.yarn, line=flat_piece)
+    own = worker.made[-1].yarn if worker.made else worker.yarn  # a change behind its last stitch is for the next round
+    done = WorkedRound(number, worker.made, closed=closed, yarn=own, line=flat_piece)
     done.below = [] if edge.ring else edge.made
     done.extra = laid.extra
     done.hung = worker.hung
     done.surface = before is not None and _on_surface(nodes, done)
     done.below_corners = frozenset(edge.made[c].number for c in edge.corners) if not edge.ring else frozenset()
+    done.manner = _manner(worker, closed)
     done.acts = worker.acts
     done.turned = edge.turned if before is None else before.turned != edge.turned
     done.troubles = worker.troubles
@@ -117,6 +119,15 @@ def work_round(
         turn_next=worker.turn_after or (state.turn_next and done.surface),
         lift=worker.lift,
     )
+
+
+def _manner(worker: Worker, closed: bool) -> Manner | None:
+    """How the words of a round began and closed it."""
+    if worker.begun is None:
+        return None
+    closer, lead = worker.closer
+    join = "none" if not closed else "sc" if closer else "slip stitch"
+    return worker.begun._replace(join=join, closer=closer, lead=lead)
 
 
 def _on_surface(nodes: Sequence[Node], done: WorkedRound) -> bool:

@@ -31,7 +31,7 @@ from mossring.working import lower, passes, quick, reach
 from mossring.working.budget import Budget, OverLimitError, UnworkableError
 from mossring.working.deep import Depths
 from mossring.working.edge import SKIPPED, SLIPPED, WORKED, Edge
-from mossring.working.fabric import RING, WorkedRound
+from mossring.working.fabric import RING, Manner, WorkedRound
 from mossring.working.making import Maker
 from mossring.working.opening import fades_out, find_start, open_round
 from mossring.working.starting import by_height, first_place, flat, makes
@@ -52,7 +52,8 @@ class Worker(Maker):
 
     on: the number of the round whose edge it is. surfaced: by round, the place after the last one that was gone over
     on its face. lift: chains left at the end for the next round to begin with. parked: what became of loops, in order.
-    attached: where new yarn was joined, if that is a place further down.
+    attached: where new yarn was joined, if that is a place further down. begun: how the words begin the round; closer:
+    the stitch that closes it in place of chains, and how many chains lie before it.
     """
 
     def __init__(
@@ -89,6 +90,8 @@ class Worker(Maker):
         self.last_space = -1
         self.in_one_chain = False
         self.attached: Where | None = None
+        self.begun: Manner | None = None
+        self.closer: tuple[str, int] = ("", 0)
         self.lift: Chain | None = None
         self.acts: list[Act] = []
         self._chain_in: tuple[int, int] = (-1, 0)
@@ -430,6 +433,7 @@ class Worker(Maker):
         if self.loop_from and self.chain:
             self.make(node.stitch, self.loop_from, node.span)
         if node.space:
+            self.closer = (node.stitch, self.chain)
             lengths = {m.chains for m in self.made if m.kind == "ch"}
             both = node.space + self.chain  # `ch 1, hdc`: three chains, where the other spaces have so many; else two
             said = both if not node.told and both in lengths else node.space if node.space > self.chain else both
@@ -466,7 +470,7 @@ class Worker(Maker):
             if lower.is_below(self, node.where):
                 self.attached = node.where
                 return
-            u = (reach.find(self, node.where) + node.where.past) % len(edge.made)
+            u = (reach.from_join(self, node.where) + node.where.past) % len(edge.made)
             edge.last = u
             edge.last_between = edge.between
             edge.pos = edge.base = u

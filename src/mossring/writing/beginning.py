@@ -13,12 +13,13 @@ MOST_SLIPS = 6
 
 class Way(NamedTuple):
     """Where a round is to begin, in the words of `Style:` (begins, reach), and whether its last stitch closes
-    the corner's space. new_yarn: the round begins with another yarn."""
+    the corner's space. new_yarn: the round begins with another yarn. own: its words begin it where it begins."""
 
     begins: str = ""
     reach: str = ""
     ends_in_space: bool = False
     new_yarn: bool = False
+    own: bool = False
 
 
 PLAIN_WAY = Way()
@@ -26,8 +27,10 @@ PLAIN_WAY = Way()
 
 def begin_by(done: WorkedRound, walk: Walk, way: Way) -> tuple[list[Made], str]:
     """The round's stitches from where it is to begin, and why it keeps its own beginning if it must."""
+    if way.own and done.made and done.made[0].feet and _simple(done.made[0], walk):
+        return done.made, ""
     own = _from_start(done, walk)
-    if way == PLAIN_WAY or not own or (way.ends_in_space and done.line):
+    if way._replace(new_yarn=False, own=False) == PLAIN_WAY or not own or (way.ends_in_space and done.line):
         return own, ""
     if done.line:
         return own, "a row begins at its end"
@@ -40,7 +43,9 @@ def begin_by(done: WorkedRound, walk: Walk, way: Way) -> tuple[list[Made], str]:
     if not far:
         return own, "it begins further away than anybody would slip stitch"
     by_distance = sorted(far, key=lambda i: _distance(walk, done.made[i]) if not walk.ring else (False, i))
-    start = by_distance[1] if way.reach == "other corner" and way.new_yarn and len(far) > 1 else by_distance[0]
+    start = by_distance[0]
+    if way.reach == "other corner" and way.new_yarn and not walk.ring:
+        start = min(far, key=lambda i: abs(2 * _distance(walk, done.made[i])[1] - len(walk.edge)))
     return done.made[start:] + done.made[:start], ""
 
 

@@ -9,10 +9,11 @@ from mossring.stitches import composed, lookup
 from mossring.stitches.terms import WORDS, Dialect, term
 from mossring.styles import CHAINLESS, Style
 from mossring.working import ALONG, SURFACE, WorkedRound
-from mossring.writing.repeats import Again, fold
+from mossring.writing.repeats import Again, fold, unit_of
 from mossring.writing.script import Script, Step
 from mossring.writing.walk import Item, Place
 
+_STANDS = ("standing", "with ")
 _TIMES = {1: "once", 2: "twice"}
 LOOPS = {"back": "BLO", "front": "FLO", "third": "3rd loop"}
 """The loop a stitch is worked in, as it is written."""
@@ -21,14 +22,17 @@ LOOPS = {"back": "BLO", "front": "FLO", "third": "3rd loop"}
 class Phrases:
     """Words of one dialect. used: every abbreviation that was written; names: the designer's own for groups.
 
-    new_yarn: the round being written begins with another yarn.
+    joins: what the yarn is called that is joined anew for the round being written; through: the one that is drawn
+    through at its end. goes_on: the one below it wasn't joined.
     """
 
     def __init__(self, dialect: Dialect, names: Mapping[tuple[Item, ...], str] | None = None) -> None:
         self.dialect = dialect
         self.names = names or {}
         self.used: set[str] = set()
-        self.new_yarn = False
+        self.through = ""
+        self.goes_on = False
+        self.joins = ""
 
     def word(self, key: str) -> str:
         """A stitch's abbreviation; what it is made of comes into the list of abbreviations too."""
@@ -50,6 +54,8 @@ class Phrases:
             return self._tied(item)
         if item.kind == "ch":
             return self.chain(item.n)
+        if item.kind == "yarn":
+            return f"change to {item.part}"
         name = self.names.get((item._replace(n=1),))
         if name:
             return name if item.n == 1 else f"{item.n} {name}s"
@@ -186,15 +192,22 @@ class Phrases:
         single = len(items) <= 1 and all(i.n == 1 for i in items)
         return f"next {count} {many}" if single else f"each of next {count} {many}"
 
-    def steps(self, steps: Sequence[Step]) -> str:
-        """The steps with what repeats folded: a star for the widest repeat, brackets for the others."""
-        folded = fold(steps)
+    def steps(self, steps: Sequence[Step], whole: Sequence[Step] = ()) -> str:
+        """The steps with what repeats folded: in brackets, or behind a star where brackets stand in it already. whole:
+        the steps of the round with its start as one of them; where those are the same over and over, so is it told."""
+        unit = unit_of(whole)
+        times = len(whole) // unit - 1 if unit else 0
+        if times < 2:
+            folded = fold(steps)
+        else:
+            begun = steps[: len(steps) - unit * times]
+            folded = [*fold(begun), Again(tuple(fold(whole[unit : 2 * unit])), times)]
         widest = max((f for f in folded if isinstance(f, Again)), key=_width, default=None)
         out: list[str] = []
         for f in folded:
             if not isinstance(f, Again):
                 out.append(self.step(f))
-            elif f is widest and len(f.body) > 1:
+            elif f is widest and any(isinstance(b, Again) for b in f.body):
                 self._use("rep")
                 n = f.times - 1
                 again = "once more" if n == 1 else f"{n} more times"
@@ -211,6 +224,27 @@ class Phrases:
         return f"[{self._body(a.body)}] {times}"
 
     # ---- start and close -------------------------------------------------------------------
+
+    def _to_start(self, script: Script) -> str:
+        """What comes before the start: the new yarn joined in its place, or slip stitches to it, or nothing."""
+        if not self.joins or script.anew is None:
+            return self.reach(script)
+        return f"join {self.joins} with {self.word('slst')} in {self.anew(script.anew)}, "
+
+    def anew(self, place: Place) -> str:
+        """`any ch-2 sp`, `any corner ch-2 sp`, `same st as join`, `3rd st after join`."""
+        self._use("sp" if place.chains else "st")
+        what = f"{self.word('ch')}-{place.chains} sp" if place.chains else place.stitch.replace("end", "row end")
+        if place.kind in ("any", "any corner"):
+            return f"{place.kind} {what}"
+        if place.kind == "join":
+            return f"same {'sp' if place.chains else what} as join"
+        if place.kind == "opposite":
+            return f"corner {what} opposite join of rnd {place.round}"
+        if place.kind == "first":
+            return f"first {what}"
+        nth = place.skips[0][1]
+        return f"{ordinal(nth)} {what} after join"
 
     def reach(self, script: Script) -> str:
         """`sl st in next 2 sts and in next ch-2 sp, `, or nothing."""
@@ -240,19 +274,27 @@ class Phrases:
             return self._cluster_start(script, steps)
         at = script.first_place
         plain = not first.part and not script.start_part and not at.part and at.kind != "legs"
-        if style.start == "standing" and self.new_yarn and plain and script.direct:
-            text = f"standing {self.word(kind)} in {self.where(at)}"
+        if style.start == "standing" and self.joins and plain and script.direct:
+            place = script.anew
+            known = self.joins and place is not None and place.kind in ("any", "any corner", "join", "first")
+            text = f"standing {self.word(kind)} in {self.anew(place) if known and place else self.where(at)}"
+            text = f"with {self.joins}, {text}" if self.joins else text
             rest = _less_one(script.first)
             if rest:
                 text += f", {self.group(rest)} {self._same(script)}"
             return text, f"first {self.word(kind)}", steps
         if style.start == "chainless" and plain and kind in CHAINLESS:
             return self._chainless(script, steps)
+        if style.start == "none":
+            return f"{self.group(script.first)} {self._same(script)}", f"first {self.word(kind)}", steps
         chains = style.chains_for(kind) if style.counts and plain else None
         if chains is None:
             lift = style.loose_chains(kind)
-            counts = "" if lift == 1 else " (does not count)"
-            text = f"{self.chain(lift)}{counts}, {self.group(script.first)} {self._same(script)}"
+            lifts = self.chain(lift) + ("" if lift == 1 else " (does not count)")
+            merged = _with_first(script, steps)
+            if script.all_around and not script.reach and len(merged) == 1:
+                return lifts, f"first {self.word(kind)}", merged
+            text = f"{lifts}, {self.group(script.first)} {self._same(script)}"
             return text, f"first {self.word(kind)}", steps
         self._use("beg")
         rest = _less_one(script.first)
@@ -305,7 +347,7 @@ class Phrases:
             return self._over(place)
         if place.part:
             return f"in {self.where(place._replace(kind='rest'))}"
-        same = {"ring": "ring", "sp": "same sp", "group": "same sp", "ch": "same ch"}.get(place.kind, "same st")
+        same = {"ring": "ring", "sp": "same sp", "group": "same sp", "between": "same sp", "ch": "same ch"}.get(place.kind, "same st")
         if place.kind != "ring":
             self._use("sp" if same == "same sp" else "st")
         posts = all(lookup(i.kind).made == "post" for i in script.first if i.kind not in ("ch", "picot"))
@@ -339,31 +381,41 @@ class Phrases:
             parts.append(f"in {LOOPS[script.part]}")
         spirals = style.join == "none" and not turn and self._may_spiral(script, done)
         parts += [f"pick up {a.yarn}" for a in done.acts if a.what == "pick up"]
-        if script.first and spirals:
-            steps = [Step(script.first, script.first_place), *steps]
-        elif script.first:
+        opens = bool(script.first)
+        if opens and (spirals or self._at_once(script, style)):
+            steps = _with_first(script, steps)
+            opens = False
+        if opens:
             opening, top, steps = self.opening(script, style)
-            stands = opening.startswith("standing")
-            parts.append(opening if stands else self.reach(script) + opening)
-        if script.all_around and steps:
+            parts.append(opening if opening.startswith(_STANDS) else self._to_start(script) + opening)
+        if script.all_around and len(steps) == 1:
             self._use("st")
             posts = lookup(steps[0].items[0].kind).made == "post"
             go = "across" if done.line else "around"
             parts.append(f"{self.run(steps[0].items[0])} {'around' if posts else 'in'} each st {go}")
         elif steps:
-            parts.append(self.steps(steps))
+            parts.append(self.steps(steps, () if script.cast else _with_first(script, list(script.steps))))
         parts += self.skips(script.left)
-        if not done.line:
-            parts.append(self._close(script, top) if done.closed and not spirals else "do not join")
+        if not done.line and done.closed and not spirals:
+            parts.append(self._close(script, top, style))
+        elif not done.line and (spirals or not self.goes_on):  # a spiral stays one until it is joined
+            parts.append("do not join")
         if done.corner_said:
             kind, chains = done.corner_said
             parts.append(f"corner {self.chain(chains) if kind == 'ch' else self.word(kind)}")
         for a in done.acts:
             if a.what == "park":
                 parts.append(f"drop loop of {a.yarn}" + (f" to {a.side}" if a.side else ""))
+        if self.through:
+            parts.append(f"changing to {self.through}")
         if turn:
             parts.append("turn")
         return ", ".join(parts)
+
+    def _at_once(self, script: Script, style: Style) -> bool:
+        """Whether the round begins with its first stitch, without a chain: where the hook is."""
+        kind = script.first_place.kind
+        return style.start == "none" and not script.reach and kind in ("ring", "st") and not script.cast
 
     def _on_surface(self, step: Step) -> str:
         """`surface sl st in each st of rnd 2 around`, `surface sl st in next 6 dc of rnd 2`."""
@@ -378,13 +430,15 @@ class Phrases:
         begins = script.first_place.kind in ("ring", "st") and not script.reach and not script.cast
         return begins and done.closed and not done.line and not done.turned and not script.onto and not script.part
 
-    def _close(self, script: Script, top: str) -> str:
+    def _close(self, script: Script, top: str, style: Style) -> str:
         """A slip stitch, or the stitch that closes the corner's space so that the hook rests in it."""
         space = script.ends_in_space
         if not space:
             return f"join with {self.word('slst')} in {top}"
         stitch, tall = {1: ("sc", 1), 2: ("sc", 1), 3: ("hdc", 2)}.get(space, ("dc", 3))
         lead = space - tall
+        if style.closer[0]:
+            stitch, lead = style.closer
         first = f"{self.chain(lead)}, " if lead else ""
         return f"{first}join with {self.word(stitch)} in {top} (counts as {self.word('ch')}-{space} sp)"
 
@@ -402,6 +456,14 @@ class Phrases:
         sides = done.per_side()
         even = f"; {sides[0]} sts on each side" if len(sides) > 2 and len(set(sides)) == 1 and sides[0] > 1 else ""
         return ", ".join(parts) + even
+
+
+def _with_first(script: Script, steps: list[Step]) -> list[Step]:
+    """The steps with the first place as one of them: the hook goes there as it goes to all others."""
+    first, then = Step(script.first, script.first_place), steps[0] if steps else None
+    if then is not None and then.items == first.items and then.place == first.place and first.place != Place("ring"):
+        return [then._replace(many=then.many + 1), *steps[1:]]
+    return [first, *steps]
 
 
 def _less_one(items: Sequence[Item]) -> list[Item]:

@@ -64,7 +64,7 @@ def _run(single: Sequence[SheetRound], rounds: Sequence[Styled], k: int) -> _Run
 def _goes_on(single: Sequence[SheetRound], rounds: Sequence[Styled], first: int, k: int, more: int | None) -> bool:
     """Whether round k goes as the one before it: the same stitches, so many more a side, no new yarn or face."""
     a, b = rounds[first], rounds[k]
-    if more is None or _more(rounds[k - 1], b) != more or single[k - 1].notes or b.new_yarn:
+    if more is None or _more(rounds[k - 1], b) != more or single[k - 1].notes or b.yarns.begins:
         return False
     if a.script is None or b.script is None or a.done.line != b.done.line:
         return False

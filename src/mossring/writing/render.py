@@ -43,7 +43,7 @@ def as_markdown(sheet: Sheet) -> str:
     out += ["## Pattern", "", f"**{sheet.begins_as}:** {sheet.begin}.", ""]
     out += [line for n in sheet.opening_notes for line in (f"> {_plain(n)}", "")]
     for r in sheet.rounds:
-        out += [f"**{r.label}:** {_star(r.text)}. *({r.counts})*", ""]
+        out += [f"**{r.label}:** {_star(r.words)} *({r.counts})*", ""]
         out += [line for n in r.notes for line in (f"> {_plain(n)}", "")]
     return "\n".join(out)
 
@@ -79,7 +79,7 @@ def as_html(sheet: Sheet) -> str:
     body += [f'<p class="note">{escape(_plain(n))}</p>' for n in sheet.opening_notes]
     for r in sheet.rounds:
         body.append(
-            f'<p class="round"><b>{escape(r.label)}:</b> {escape(r.text)}. '
+            f'<p class="round"><b>{escape(r.label)}:</b> {escape(r.words)} '
             f'<span class="count">({escape(r.counts)})</span></p>'
         )
         body += [f'<p class="note">{escape(_plain(n))}</p>' for n in r.notes]
@@ -104,7 +104,7 @@ def as_data(sheet: Sheet) -> dict[str, object]:
         "stitches": [{"name": a, "made": how} for a, how in sheet.names],
         "special": [{"name": a, "made": how} for a, how in sheet.special],
         "rounds": [
-            {"number": r.number, "label": r.label, "text": r.text, "counts": r.counts, "notes": list(r.notes)}
+            {"number": r.number, "label": r.label, "text": r.words.removesuffix("."), "counts": r.counts, "notes": list(r.notes)}
             for r in sheet.rounds
         ],
         "notes": sheet.opening_notes,

@@ -6,6 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Generic, TypeVar
 
+from mossring.writing.script import Step
+
 T = TypeVar("T")
 
 LONGEST = 64
@@ -51,3 +53,22 @@ def _best(steps: Sequence[T], i: int, longest: int) -> tuple[int, int]:
         if n > 1 and q * (n - 1) > saved:
             best, saved = (q, n), q * (n - 1)
     return best
+
+
+def unit_of(steps: Sequence[Step]) -> int:
+    """How many steps make the smallest whole of which the round is several, the first step of the round being as it may
+    but for what is passed before it; 0 where it isn't."""
+    n = len(steps)
+    for q in range(1, min(n // 2, LONGEST) + 1):
+        if n % q or not _alike(steps[0], steps[q]):
+            continue
+        if steps[1:q] == steps[q + 1 : 2 * q] and all(steps[k] == steps[k + q] for k in range(q, n - q)):
+            return q
+    return 0
+
+
+def _alike(first: Step, other: Step) -> bool:
+    """Whether the first step of a round is as another, which may have to pass something first."""
+    if first.place is None or other.place is None or first.place.kind == "legs":
+        return first == other
+    return first == other._replace(place=other.place._replace(skips=first.place.skips))

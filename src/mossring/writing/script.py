@@ -33,6 +33,7 @@ class Script:
     end. ends_in_space: length of the space that the last stitch closes (`ch 1 and sc`; 0: none). kept: why the
     round keeps its own way of beginning. direct: a hook that comes anew finds the first place as the next of
     its kind. left: what is to be skipped at the end, as in Place. start_part: the loop that the first stitch takes.
+    anew: where a yarn that begins the round is joined, where one does (see Walk.anew).
     """
 
     reach: tuple[Place, ...]
@@ -51,6 +52,7 @@ class Script:
     kept: str = ""
     direct: bool = False
     start_part: str = ""
+    anew: Place | None = None
 
 
 def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_WAY) -> Script | None:
@@ -88,7 +90,7 @@ def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_W
     steps.flush()
     start_part = order[0].part
     first_place = _first_place(walk, first, u0, gap) if opens else Place("ring")
-    left = () if walk.ring or not placed else _left(walk, steps, u0 if opens else 0, bool(reach) and not gap)
+    left = () if walk.ring or not placed else _left(walk, steps, u0 if opens else 0, bool(reach) and not gap, gap)
     whole = _is_whole(walk, steps.out, 1 if opens else 0)
     items = first.items if opens else ()
     last = order[-1]
@@ -112,7 +114,17 @@ def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_W
         kept,
         opens and not gap and (walk.ring or _is_next(walk, u0)),
         start_part,
+        _anew(walk, done, u0, gap, way) if way.new_yarn and opens and not done.extra else None,
     )
+
+
+def _anew(walk: Walk, done: WorkedRound, u0: int, gap: bool, way: Way) -> Place | None:
+    """Where a new yarn is joined: opposite to the join of the round below, where the style asks for that."""
+    place = walk.anew(u0, gap)
+    opposite = min(walk.corners, key=lambda u: (abs(2 * u - len(walk.edge)), u), default=-1)
+    if place is None or way.reach != "other corner" or opposite != u0:
+        return place
+    return place._replace(kind="opposite", round=done.below[0].round, skips=())
 
 
 def _on_surface(done: WorkedRound, hook: int, earlier: Earlier) -> Script:
@@ -294,7 +306,7 @@ def _is_whole(walk: Walk, steps: Sequence[Step], begun: int) -> bool:
     return steps[0].many == sum(1 for m in walk.edge if m.counted) - begun
 
 
-def _left(walk: Walk, steps: _Steps, u0: int, reached: bool) -> tuple[tuple[str, int], ...]:
+def _left(walk: Walk, steps: _Steps, u0: int, reached: bool, gap: bool) -> tuple[tuple[str, int], ...]:
     """What lies between the last place and the first and needs a word: parts of runs, and spaces."""
     n = len(walk.edge)
     slipped = set(range(n + 1, n + u0 + 1) if reached else ()) | {u + n for u in steps.crossed}
@@ -302,7 +314,7 @@ def _left(walk: Walk, steps: _Steps, u0: int, reached: bool) -> tuple[tuple[str,
     rest = [m for k in range(steps.pos, stop) if k not in slipped and seen(m := walk.edge[k % n])]
     if not rest or _passed_silently(walk, steps, rest):
         return ()
-    amid = (steps.touched and rest[0].kind != "ch") or (walk.edge[u0].kind != "ch" and rest[-1].kind != "ch")
+    amid = (steps.touched and rest[0].kind != "ch") or (walk.edge[u0].kind != "ch" != rest[-1].kind and not gap)
     if not amid and all(m.kind != "ch" for m in rest):
         return ()
     return skips_to_stitch(rest, [True] * len(rest))
@@ -348,8 +360,16 @@ def _groups(order: Sequence[Made], part: str) -> list[Group]:
     waiting: list[Item] = []
     last: Made | None = None
     at: tuple[int, ...] = ()
+    yarn = order[0].yarn
     for m in order:
         feet = m.feet
+        if m.yarn != yarn:
+            yarn = m.yarn
+            if last is not None:
+                out.append(Group(items, at, last.gap, _nth(last) if last.part else ""))
+                last, at = None, ()
+            out += [Group((w,)) for w in (*waiting, Item("yarn", 1, yarn))]
+            waiting = []
         if not feet:
             _append(waiting, _item(m, part))
             continue

@@ -17,6 +17,7 @@ from mossring.writing.phrases import Phrases, cast_on, ordinal
 from mossring.writing.script import Script
 from mossring.writing.special import described, own_names
 from mossring.writing.styled import Styled, changed_fabric, not_in_style, styled_rounds
+from mossring.writing.yarns import Change
 
 _PLAIN = {
     "st": ("st(s)", "stitch(es)"),
@@ -33,17 +34,23 @@ _LOOP_WORDS = {
 
 
 class SheetRound(NamedTuple):
-    """One round: its label (`Rnd 2`), instructions, count, and the notes that follow it."""
+    """One round: its label (`Rnd 2`), instructions, count, the notes that follow it, and what becomes of its yarn at
+    its end."""
 
     number: int
     label: str
     text: str
     counts: str
     notes: tuple[str, ...] = ()
+    then: str = ""
+
+    @property
+    def words(self) -> str:
+        return f"{self.text}. {self.then}." if self.then else f"{self.text}."
 
     @property
     def line(self) -> str:
-        return f"{self.label}: {self.text}. ({self.counts})"
+        return f"{self.label}: {self.words} ({self.counts})"
 
 
 @dataclass(slots=True)
@@ -97,6 +104,7 @@ def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -
     if begin.kind == "foundation" and first and first.first:
         sheet.begin = begin_words(begin, phrases, _cast(first, style))
     letters = _Letters(draft)
+    several = len(letters.of) > 1
     sided = len({s.done.turned for s in rounds}) > 1
     for i, s in enumerate(rounds):
         after = rounds[i + 1].done if i + 1 < len(rounds) else None
@@ -104,17 +112,23 @@ def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -
             sheet.cannot.append(f"Round {s.round.number} makes no stitch that could be written.")
             continue
         turn = after is not None and after.turned != s.done.turned
-        text, counts = _in_words(s, style, turn, phrases)
+        joins = letters.of[s.yarns.first] if s.yarns.joins and not s.done.surface else ""
+        through = letters.of[s.yarns.then] if s.yarns.then else ""
+        text, counts = _in_words(s, turn, phrases, joins, through)
+        joined = bool(joins) and joins in text.split(",")[0]
         if begin.kind == "one chain" and i == 0:
             chains, text = _in_one_chain(text, phrases)
             sheet.begin = phrases.chain(chains)
         label = f"{s.round.line.word} {s.round.number}"
         if sided:
             label += " (WS)" if s.done.turned else " (RS)"
-        label += letters.change(s.done.yarn)
+        label += f" with {letters.of[s.yarns.first]}" if several and not joined and (s.yarns.begins or i == 0) else ""
         text = letters.loops(text)
         sheet.cannot += [why] if (why := not_in_style(s, style)) else []
-        sheet.rounds.append(SheetRound(s.round.number, label, text, counts, tuple(notes.get(i, ()))))
+        then = letters.at_end(s.yarns, last=i + 1 == len(rounds), several=several)
+        if then and text.endswith(", turn"):
+            text, then = text.removesuffix(", turn"), f"{then}. Turn"
+        sheet.rounds.append(SheetRound(s.round.number, label, text, counts, tuple(notes.get(i, ())), then))
     sheet.changes = changed_fabric(draft, style, rounds)
     sheet.materials += letters.named
     sheet.abbreviations = _abbreviations(phrases)
@@ -127,41 +141,45 @@ class _Letters:
     """Yarns by their letters, and what those are called that the words named otherwise."""
 
     def __init__(self, draft: Draft) -> None:
-        self.of = {letter: letter for letter in draft.doc.yarns}
+        used = dict.fromkeys(m.yarn for r in draft.rounds for m in r.worked.made)
+        self.of = {yarn: yarn for yarn in used if len(yarn) == 1}
         self.named: list[tuple[str, str]] = []
-        self.now = "A"
+        taken = {*self.of, *draft.doc.yarns}
+        for yarn in used:
+            if yarn not in self.of:
+                self.of[yarn] = next((c for c in "ABCDEFGHIJKLMNOPQRSTUVWXYZ" if c not in taken), "Z")
+                taken.add(self.of[yarn])
+                self.named.append((f"Yarn {self.of[yarn]}", yarn))
 
     def loops(self, text: str) -> str:
-        """The words of a round with the loops it parks and picks up called by their letters."""
+        """The words of a round with the loops it parks and picks up, and the yarns it changes to, called by their
+        letters."""
         for yarn, letter in self.of.items():
             if yarn != letter:
-                text = re.sub(rf"\b(loop of|pick up) {re.escape(yarn)}\b", rf"\1 {letter}", text)
+                text = re.sub(rf"\b(loop of|pick up|change to) {re.escape(yarn)}\b", rf"\1 {letter}", text)
         return text
 
-    def change(self, yarn: str) -> str:
-        """` with B` where the yarn is another one than before, else nothing."""
-        if yarn == self.now:
+    def at_end(self, yarns: Change, *, last: bool, several: bool) -> str:
+        """What becomes of a round's yarn at its end, in a sentence without its full stop; `` where it goes on."""
+        if last:
+            return "Fasten off"
+        if not yarns.ends or not several:
             return ""
-        first = not self.of and not self.named and len(yarn) > 1
-        self.now = yarn
-        if yarn not in self.of:
-            free = (c for c in "ABCDEFGHIJKLMNOPQRSTUVWXYZ" if c not in self.of.values() and (c != "A" or first))
-            self.of[yarn] = yarn if len(yarn) == 1 else next(free, "Z")
-            if len(yarn) > 1:
-                self.named.append((f"Yarn {self.of[yarn]}", yarn))
-        return f" with {self.of[yarn]}"
+        letter = self.of[yarns.ends]
+        return f"Do not cut {letter}" if yarns.kept else f"Fasten off {letter}"
 
 
-def _in_words(s: Styled, style: Style, turn: bool, phrases: Phrases) -> tuple[str, str]:
-    """A round's instructions and its count, remembered with the round; the words used go to `phrases`."""
+def _in_words(s: Styled, turn: bool, phrases: Phrases, joins: str, through: str) -> tuple[str, str]:
+    """A round's instructions and its count, remembered with the round; the words used go to `phrases`. joins: what the
+    yarn is called that is joined anew; through: the one that is drawn through at the end."""
     script = s.script
     assert script is not None
-    key = (script.start, script.reach, script.hook, phrases.dialect, style, turn)
+    key = (script.start, script.reach, script.hook, phrases.dialect, s.style, turn, s.goes_on, joins, through)
 
     def say() -> tuple[str, str, set[str]]:
         own = Phrases(phrases.dialect, phrases.names)
-        own.new_yarn = s.new_yarn
-        return own.round(script, style, s.done, turn), own.counts(s.done), own.used
+        own.joins, own.through, own.goes_on = joins, through, s.goes_on
+        return own.round(script, s.style, s.done, turn), own.counts(s.done), own.used
 
     text, counts, used = s.round.kept(key, say)
     phrases.used |= used

@@ -9,18 +9,22 @@ from mossring.draft import Draft, DraftRound
 from mossring.stitches import lookup
 from mossring.styles import CHAINLESS, Style, clusters_closed, turned_to
 from mossring.working import WorkedRound
-from mossring.writing.beginning import PLAIN_WAY, Way
+from mossring.writing.beginning import Way
 from mossring.writing.script import Script, script_of
 from mossring.writing.walk import Earlier
+from mossring.writing.yarns import Change, changes
 
 
 class Styled(NamedTuple):
-    """One round to be written: its fabric, its script (None: it makes no stitch), whether another yarn begins it."""
+    """One round to be written: its fabric, its script (None: it makes no stitch), what it does with its yarns, the style that it is written in,
+    and whether it goes on from a round that isn't joined."""
 
     round: DraftRound
     done: WorkedRound
     script: Script | None
-    new_yarn: bool
+    yarns: Change
+    style: Style
+    goes_on: bool
 
 
 def styled_rounds(draft: Draft, style: Style) -> list[Styled]:
@@ -28,17 +32,22 @@ def styled_rounds(draft: Draft, style: Style) -> list[Styled]:
     out: list[Styled] = []
     found = Earlier()
     hook = 0
-    yarn = "A"
-    ways = {new: _way(style, new) for new in (False, True)}
+    closed = True
+    told = changes([r.worked for r in draft.rounds], style)
     turns = 0  # a line on the face is no side to turn from
     for k, r in enumerate(draft.rounds):
         done = _in_style(r, style, turns)
         turns += not r.worked.surface
         found.waiting.append(done.extra)
-        new_yarn = k > 0 and r.worked.yarn != yarn
-        yarn = r.worked.yarn
-        script = _script(r, done, hook, found, style, ways[new_yarn])
-        out.append(Styled(r, done, script, new_yarn))
+        new_yarn = told[k].joins
+        goes_on = not closed and not done.line
+        own = style.as_worked(r.worked, goes_on)
+        begins = own.start == "none" or (own.exact and done.turned == r.worked.turned)
+        keeps = begins and style.asked.isdisjoint(("round begins at", "reach", "join"))
+        way = Way(own=True, ends_in_space=own.join == "sc", new_yarn=new_yarn) if keeps else _way(own, new_yarn)
+        script = _script(r, done, hook, found, own, way)
+        out.append(Styled(r, done, script, told[k], own, goes_on))
+        closed = done.closed
         found.waiting.append(done.made)
         hook = script.hook if script else (done.made[0].number if done.made else hook)
     return out
@@ -48,7 +57,7 @@ def _way(style: Style, new_yarn: bool) -> Way:
     """How a round begins in a style, where another yarn begins it or not."""
     way = Way(style.begins, style.reach, style.join == "sc", new_yarn)
     plain = way == Way(new_yarn=new_yarn) or way == Way(reach="slip stitch", new_yarn=new_yarn)
-    return PLAIN_WAY if plain else way
+    return Way(new_yarn=new_yarn) if plain else way
 
 
 def _in_style(r: DraftRound, style: Style, k: int) -> WorkedRound:
@@ -111,7 +120,7 @@ def not_in_style(s: Styled, style: Style) -> str:
     kind = script.first[0].kind
     if style.start == "chainless" and kind not in CHAINLESS and lookup(kind).chains:
         return f"{name} keeps its starting chain: nobody begins it chainless."
-    if style.start == "standing" and not s.new_yarn:
+    if style.start == "standing" and not s.yarns.joins:
         return f"{name} keeps its starting chain: a standing stitch needs a new yarn."
     if style.start == "standing" and not script.direct:
         return f"{name} keeps its starting chain: its first place can't be told without slip stitches."

@@ -65,9 +65,23 @@ class Earlier:
         self._find: dict[int, Made] = {}
         self._stood_in: set[int] = set()
         self._kinds: set[tuple[int, str, int]] = set()
+        self._looks: dict[int, int] = {}
+
+    def look(self, m: Made) -> int:
+        """A number for all that a place looks like: what it is, and what it stands on, down to the centre."""
+        self.find()
+        return self._looks.get(m.number, 0)
+
+    def _look_at(self, made: list[Made]) -> None:
+        before = next((m.feet for m in reversed(made) if m.feet), ())
+        for m in made:
+            on = tuple([self._looks.get(foot, 0) for foot in m.feet])
+            self._looks[m.number] = hash((m.what, on, bool(m.feet) and m.feet == before))
+            before = m.feet or before
 
     def find(self) -> dict[int, Made]:
         for made in self.waiting:
+            self._look_at(made)
             self._find.update((m.number, m) for m in made)
             feet = {foot for m in made for foot in m.feet if foot in self._find}
             self._kinds.update((o.round, o.kind, o.chains) for o in map(self._find.__getitem__, feet))
@@ -109,6 +123,33 @@ class Walk:
             a, b = self.at[g.feet[0]], self.at[g.feet[1]]
             return max(a, b) if abs(a - b) == 1 else 0, True
         return self.at[g.feet[0]], False
+
+    def anew(self, u: int, gap: bool = False) -> Place | None:
+        """How a yarn that comes anew finds place u, or the gap before it: in any of its kind, where one is like another
+        (`any`), else counted from where the round below was joined (`nth`, `chains` its length and `skips` the count).
+        None in the ring, and for a gap like few others."""
+        if self.ring:
+            return None
+        m, n = self.edge[u], len(self.edge)
+        looks = [(self.earlier.look(p), k in self.corners) for k, p in enumerate(self.edge)]
+        period = _period(looks)
+        if gap:
+            group = self.new_group(u)
+            gaps = [k for k in range(n) if not group or self.new_group(k)]
+            alike = all((k - u) % period == 0 for k in gaps) and all(p.feet for p in self.edge)
+            return Place("any", stitch="sp between groups" if group else "sp between 2 sts") if alike else None
+        alike = [k for k, p in enumerate(self.edge) if seen(p) and (p.kind, p.chains) == (m.kind, m.chains)]
+        if m.kind != "ch":
+            alike = [k for k, p in enumerate(self.edge) if p.counted and p.kind != "ch"]
+        words = "sp" if m.kind == "ch" else {"fch": "ch", "end": "end"}.get(m.kind, "st")
+        if not self.line and all((k - u) % period == 0 for k in alike):
+            return Place("any", m.chains, stitch=words)
+        if not self.line and u in self.corners and all((k - u) % period == 0 for k in self.corners):
+            return Place("any corner", m.chains, stitch=words)
+        if u == 0:
+            return Place("first" if self.line else "join", m.chains, stitch=words)
+        nth = len([k for k in alike if 0 < k <= u])
+        return Place("nth", m.chains, (("", nth),), stitch=words)
 
     def on_edge(self, g: Group) -> bool:
         return self.ring or all(f in self.at for f in g.feet)
@@ -191,3 +232,17 @@ def _skips_to_space(passed: list[Made], touched: bool) -> tuple[tuple[str, int],
             else:
                 out.append(("st", 1))
     return tuple(out)
+
+
+def _period(looks: list[tuple[int, bool]]) -> int:
+    """The least number of places by which an edge can be turned so that it looks the same."""
+    n = len(looks)
+    fail = [0] * n
+    k = 0
+    for i in range(1, n):
+        while k and looks[i] != looks[k]:
+            k = fail[k - 1]
+        k += looks[i] == looks[k]
+        fail[i] = k
+    period = n - fail[-1] if n else 1
+    return period if n and n % period == 0 else n
