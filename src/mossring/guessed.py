@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Callable
-from itertools import pairwise
+from itertools import pairwise, takewhile
 from typing import TYPE_CHECKING
 
 from mossring.notation import Document, Shape
@@ -48,7 +48,9 @@ def guess_shape(doc: Document, work: Work) -> Draft:
             continue
         if len(draft.rounds) > 1 and _ends_in(draft, n):
             if (begun := _begun_with(draft, n)) is not None:
-                return work(begun)
+                other = work(begun)
+                if begun.sides % n or _cornered_so_far(other, draft):
+                    return other
             first_corners = next((r for r in draft.rounds if r.worked.corners), None)
             if first_corners is not draft.rounds[0]:
                 draft.shape = Shape(f"circle to {_NAMED[n]}", n, True)
@@ -85,9 +87,17 @@ def _begun_with(draft: Draft, n: int) -> Shape | None:
     first = draft.rounds[0].worked
     lengths = [m.chains for m in first.made if m.kind == "ch"]
     spaces = len(lengths) if len(set(lengths)) == 1 else 0
-    if spaces not in _NAMED or spaces % n == 0 or not any(map(_comes_wrong, draft.rounds[1:])):
+    if spaces not in _NAMED or spaces == n or not any(map(_comes_wrong, draft.rounds[1:])):
         return None
     return Shape(_NAMED[spaces], spaces)
+
+
+def _cornered_so_far(draft: Draft, other: Draft) -> bool:
+    """Whether the rounds before the first that comes out wrong have all the corners of their shape, two at least, where
+    those of another shape have none of its own."""
+    right = list(takewhile(lambda r: not _comes_wrong(r), draft.rounds))
+    cornered = all(len(r.worked.corners) == draft.shape.sides for r in right)
+    return len(right) > 1 and cornered and not any(r.worked.corners for r in other.rounds[: len(right)])
 
 
 def _comes_wrong(r: DraftRound) -> bool:

@@ -29,9 +29,10 @@ from mossring.notation.meant import (
 )
 from mossring.notation.passing import blanked, only_prose, past_words
 from mossring.notation.targets import ANY_STITCH, CORNER
-from mossring.notation.tree import Chain, Make, Node, Stated, Target, Work
+from mossring.notation.tree import Act, Chain, Make, Node, Stated, Target, Work
 from mossring.working import State, WorkedRound, work_round
 from mossring.working.budget import Budget, Purse
+from mossring.working.opening import slips
 from mossring.working.tally import due, mismatches
 
 Read = Callable[[str], RoundTree]
@@ -138,6 +139,12 @@ _LONG = 4000
 _How = Literal["", "grouped", "deep", "heaped", "ring", "its own"]
 
 
+def _has_start(body: tuple[Node, ...]) -> bool:
+    """Whether a round begins with chains of its own, perhaps behind slip stitches on the way there."""
+    begun = next((k for k, n in enumerate(body) if not (isinstance(n, Act) or slips(n))), len(body))
+    return any(isinstance(n, Chain) for n in (*body[:2], *body[begun : begun + 1]))
+
+
 def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Iterator[tuple[tuple[Node, ...], _How]]:
     """The round's instructions as else they might be meant: with groups in the spaces there (`grouped`), with what lies
     behind a stitch that reaches down passed (`deep`), with what names no place in one (`heaped`), or otherwise."""
@@ -146,9 +153,7 @@ def _otherwise(state: State, body: tuple[Node, ...], start: Chain | None) -> Ite
     grouped += [halves_in(CORNER, body), all_in_space(body), into_gaps(body)] if spaces else []
     grouped += [halves_in(ANY_STITCH, body)]
     grouped += [corners_in_stitches(body)] if state.before and not state.before.corners else []
-    begun = (
-        [(start, *body), begun_there(start, body)] if start and not any(isinstance(n, Chain) for n in body[:2]) else []
-    )
+    begun = [(start, *body), begun_there(start, body)] if start and not _has_start(body) else []
     ways: list[tuple[tuple[Node, ...], _How]] = [
         (heaped(body), "heaped"),
         (in_the_others(body), ""),

@@ -88,8 +88,9 @@ def line(style: str, number: int, text: str = GRANNY, terms: Dialect = "us") -> 
 @pytest.mark.parametrize(
     ("style", "number", "words"),
     [
-        ("start ch-2 counts", 2, "ch 2 (counts as dc)"),
-        ("start ch-2 does not count", 2, "ch 2 (does not count), (3 dc, ch 2, 3 dc) in same sp"),
+        ("start ch-2 counts; labels each round", 2, "ch 2 (counts as dc)"),
+        ("start ch-2 counts", 2, "ch 2, (2 dc, ch 2, 3 dc) in same sp"),
+        ("start ch-2 does not count; labels each round", 2, "ch 2 (does not count), (3 dc, ch 2, 3 dc) in same sp"),
         ("start chainless", 2, "(sc, ch 1) (counts as dc) in same sp"),
         ("start standing", 3, "with B, standing dc in any ch-2 sp, (2 dc, ch 2, 3 dc) in same sp"),
         ("round begins at split corner", 2, "3 dc in same sp as first st, ch 2, join"),

@@ -63,7 +63,7 @@ GRANNY = (
 
 def test_the_style_of_the_trade() -> None:
     assert rounds(GRANNY)[1] == (
-        "sl st in next 2 sts and in next ch-2 sp, ch 3 (counts as dc), (2 dc, ch 2, 3 dc) in same sp, "
+        "sl st in next 2 sts and in next ch-2 sp, ch 3, (2 dc, ch 2, 3 dc) in same sp, "
         "ch 1, [(3 dc, ch 2, 3 dc) in next ch-2 sp, ch 1] 3 times, join with sl st in top of beg ch-3"
     )
 
@@ -71,8 +71,10 @@ def test_the_style_of_the_trade() -> None:
 @pytest.mark.parametrize(
     ("style", "start", "top"),
     [
-        ("start ch-2 counts", "ch 2 (counts as dc), 2 dc in ring", "top of beg ch-2"),
-        ("start ch-2 does not count", "ch 2 (does not count), 3 dc in ring", "first dc"),
+        ("start ch-2 counts", "ch 2, 2 dc in ring", "top of beg ch-2"),
+        ("start ch-2 counts; labels each round", "ch 2 (counts as dc), 2 dc in ring", "top of beg ch-2"),
+        ("start ch-2 does not count", "ch 2, 3 dc in ring", "first dc"),
+        ("start ch-2 does not count; labels each round", "ch 2 (does not count), 3 dc in ring", "first dc"),
         ("start ch-1 does not count", "ch 1, 3 dc in ring", "first dc"),
     ],
 )
@@ -87,11 +89,13 @@ def test_a_motif_is_written_in_its_own_style_unless_told() -> None:
     draft = work_draft(text)
     own = write_sheet(draft, "us")
     assert own.begin == "ch 4, join with sl st to form ring"
-    assert own.rounds[0].text.startswith("ch 2 (counts as dc)")
+    assert own.rounds[0].text.startswith("ch 2, 2 dc in ring")
+    assert own.starts == ["ch 2 counts as dc throughout."]
     assert own.rounds[0].text.endswith(", turn")
     assert own.cannot == []
     told = write_sheet(draft, "us", read_style("start ch-3 counts", own_style(draft.doc.style)))
-    assert told.rounds[0].text.startswith("ch 3 (counts as dc)")
+    assert told.rounds[0].text.startswith("ch 3, 2 dc in ring")
+    assert told.starts == ["ch 3 counts as dc throughout."]
     assert same_fabric(work_draft(as_text(own)).fabric, draft.fabric)
 
 

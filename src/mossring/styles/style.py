@@ -50,7 +50,7 @@ class Style:
             return None
         if self.start_chains is None or self.exact:
             return self.start_chains or usual[0]
-        return max(1, usual[0] + self.start_chains - lookup("dc").chains[0])
+        return max(min(2, usual[0]), usual[0] + self.start_chains - lookup("dc").chains[0])
 
     def loose_chains(self, kind: str) -> int:
         """How many chains lift the hook where they count as nothing: one less than those that count."""

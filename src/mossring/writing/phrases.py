@@ -23,7 +23,8 @@ class Phrases:
     """Words of one dialect. used: every abbreviation that was written; names: the designer's own for groups.
 
     joins: what the yarn is called that is joined anew for the round being written; through: the one that is drawn
-    through at its end. goes_on: the one below it wasn't joined.
+    through at its end. once: starting chains whose meaning the notes say, for all rounds: how many, and what they count
+    as (`` for nothing). goes_on: the one below it wasn't joined.
     """
 
     def __init__(self, dialect: Dialect, names: Mapping[tuple[Item, ...], str] | None = None) -> None:
@@ -32,6 +33,7 @@ class Phrases:
         self.used: set[str] = set()
         self.through = ""
         self.goes_on = False
+        self.once: frozenset[tuple[int, str]] = frozenset()
         self.joins = ""
 
     def word(self, key: str) -> str:
@@ -265,16 +267,15 @@ class Phrases:
 
     def opening(self, script: Script, style: Style) -> tuple[str, str, list[Step]]:
         """The start, what to join in, and the steps still to do."""
-        first = script.first[0]
-        kind = first.kind
+        kind = script.first[0].kind
         steps = list(script.steps)
-        if script.cast and script.first_place.kind == "ch":
+        how = how_begun(script, style, bool(self.joins))
+        if how == "foundation":
             return self._on_foundation(script, style, steps)
-        if lookup(kind).made == "cl" and not first.part and script.first_place.kind != "legs":
-            return self._cluster_start(script, steps)
+        if how == "cluster":
+            return self._cluster_start(script, style, steps)
         at = script.first_place
-        plain = not first.part and not script.start_part and not at.part and at.kind != "legs"
-        if style.start == "standing" and self.joins and plain and script.direct:
+        if how == "standing":
             place = script.anew
             known = self.joins and place is not None and place.kind in ("any", "any corner", "join", "first")
             text = f"standing {self.word(kind)} in {self.anew(place) if known and place else self.where(at)}"
@@ -283,14 +284,13 @@ class Phrases:
             if rest:
                 text += f", {self.group(rest)} {self._same(script)}"
             return text, f"first {self.word(kind)}", steps
-        if style.start == "chainless" and plain and kind in CHAINLESS:
+        if how == "chainless":
             return self._chainless(script, steps)
-        if style.start == "none":
+        if how == "none":
             return f"{self.group(script.first)} {self._same(script)}", f"first {self.word(kind)}", steps
-        chains = style.chains_for(kind) if style.counts and plain else None
-        if chains is None:
-            lift = style.loose_chains(kind)
-            lifts = self.chain(lift) + ("" if lift == 1 else " (does not count)")
+        chains, counts, more = start_of(script, style)
+        if not counts:
+            lifts = self.chain(chains) + ("" if chains == 1 or (chains, "") in self.once else " (does not count)")
             merged = _with_first(script, steps)
             if script.all_around and not script.reach and len(merged) == 1:
                 return lifts, f"first {self.word(kind)}", merged
@@ -298,15 +298,15 @@ class Phrases:
             return text, f"first {self.word(kind)}", steps
         self._use("beg")
         rest = _less_one(script.first)
-        more = 0
-        if not rest and steps and steps[0].place is None and steps[0].items[0].kind == "ch":
-            more = steps[0].items[0].n
+        if more and rest:
+            rest.pop(0)
+        elif more:
             steps[0] = steps[0]._replace(items=steps[0].items[1:])
             steps = steps if steps[0].items else steps[1:]
-        elif rest and rest[0].kind == "ch":
-            more = rest.pop(0).n
-        label = f"counts as {self.word(kind)}" + (f" and {self.chain(more)}" if more else "")
-        text = f"{self.chain(chains + more)} ({label})"
+        label = f" (counts as {self.word(kind)}" + (f" and {self.chain(more)})" if more else ")")
+        follows = self.group(rest) if rest else self.step(steps[0]) if steps else ""
+        clear = (chains, kind) in self.once and not more and not follows.lstrip("([").startswith(f"{self.word('ch')} ")
+        text = self.chain(chains + more) + ("" if clear else label)
         if rest:
             text += f", {self.group(rest)} {self._same(script)}"
         top = f"top of beg {self.word('ch')}-{chains}"
@@ -347,17 +347,19 @@ class Phrases:
             return self._over(place)
         if place.part:
             return f"in {self.where(place._replace(kind='rest'))}"
-        same = {"ring": "ring", "sp": "same sp", "group": "same sp", "between": "same sp", "ch": "same ch"}.get(place.kind, "same st")
+        same = {"ring": "ring", "sp": "same sp", "group": "same sp", "between": "same sp", "ch": "same ch"}.get(
+            place.kind, "same st"
+        )
         if place.kind != "ring":
             self._use("sp" if same == "same sp" else "st")
         posts = all(lookup(i.kind).made == "post" for i in script.first if i.kind not in ("ch", "picot"))
         return f"{'around' if posts else 'in'} {same}"
 
-    def _cluster_start(self, script: Script, steps: list[Step]) -> tuple[str, str, list[Step]]:
+    def _cluster_start(self, script: Script, style: Style, steps: list[Step]) -> tuple[str, str, list[Step]]:
         """A beginning cluster: a short chain and a cluster of one leg less."""
         first = script.first[0]
         stitch = lookup(first.kind)
-        chains = max(1, style_chains(stitch.base) - 1)
+        chains = cluster_chains(stitch.base, style)
         less = first.kind if stitch.legs == 2 else composed("cl", stitch.base, stitch.legs - 1)
         legs = self.word(stitch.base) if stitch.legs == 2 else self.word(less)
         closed = " (closed)" if first.closing else ""
@@ -483,9 +485,47 @@ def cast_on(script: Script, style: Style) -> tuple[int, bool]:
     return chains, True
 
 
-def style_chains(kind: str) -> int:
-    """The usual starting chain of a plain stitch."""
-    return lookup(kind).chains[0] if lookup(kind).chains else 1
+def how_begun(script: Script, style: Style, joins: bool) -> str:
+    """How a round's first stitch is made: on a `foundation`, as a beginning `cluster`, `standing` (where a yarn comes
+    anew), `chainless`, with no chain (`none`), or behind a `chain`."""
+    first, at = script.first[0], script.first_place
+    if script.cast and at.kind == "ch":
+        return "foundation"
+    if lookup(first.kind).made == "cl" and not first.part and at.kind != "legs":
+        return "cluster"
+    if style.start == "standing" and joins and _plain_start(script) and script.direct:
+        return "standing"
+    if style.start == "chainless" and _plain_start(script) and first.kind in CHAINLESS:
+        return "chainless"
+    return "none" if style.start == "none" else "chain"
+
+
+def start_of(script: Script, style: Style) -> tuple[int, bool, int]:
+    """The chains a round begins with, whether they stand for its first stitch, and those behind it that are made with
+    them (`ch 5 (counts as dc and ch 2)`)."""
+    kind = script.first[0].kind
+    chains = style.chains_for(kind) if style.counts and _plain_start(script) else None
+    if chains is None:
+        return style.loose_chains(kind), False, 0
+    rest = _less_one(script.first)
+    if rest:
+        return chains, True, rest[0].n if rest[0].kind == "ch" else 0
+    then = script.steps[0] if script.steps else None
+    return chains, True, then.items[0].n if then and then.place is None and then.items[0].kind == "ch" else 0
+
+
+def _plain_start(script: Script) -> bool:
+    """Whether a chain may stand for a round's first stitch."""
+    at = script.first_place
+    return not script.first[0].part and not script.start_part and not at.part and at.kind != "legs"
+
+
+def cluster_chains(base: str, style: Style) -> int:
+    """The chains before a beginning cluster: as its words have it, else one less than its legs would stand on."""
+    if style.exact and style.start == "chain" and style.counts and style.start_chains:
+        return style.start_chains
+    usual = lookup(base).chains
+    return max(1, (usual[0] if usual else 1) - 1)
 
 
 def _width(a: Again[Step]) -> int:

@@ -42,9 +42,12 @@ def in_full(sheet: Sheet) -> Sheet:
         r._replace(label=r.label.replace("Rnd", "Round"), text=full(r.text), counts=full(r.counts))
         for r in sheet.rounds
     ]
+    starts = [full(start) for start in sheet.starts]
     names = [(name, full(made)) for name, made in sheet.names]
     special = [(full(name), full(made)) for name, made in sheet.special]
-    return replace(sheet, begin=full(sheet.begin), rounds=rounds, names=names, special=special, abbreviations=[])
+    return replace(
+        sheet, begin=full(sheet.begin), starts=starts, rounds=rounds, names=names, special=special, abbreviations=[]
+    )
 
 
 def _words(dialect: Dialect) -> dict[str, str]:

@@ -19,11 +19,16 @@ def as_text(sheet: Sheet) -> str:
         out.append("Special stitches: " + "; ".join(f"{a} = {how}" for a, how in sheet.special))
     out += [f"Stitch {name}: {made}" for name, made in sheet.names]
     out.append(f"{sheet.begins_as}: {sheet.begin}")
-    out += [_note(n) for n in sheet.opening_notes]
+    out += [_note(n) for n in _notes(sheet)]
     for r in sheet.rounds:
         out.append(r.line)
         out += [_note(n) for n in r.notes]
     return "\n".join(out) + "\n"
+
+
+def _notes(sheet: Sheet) -> list[str]:
+    """What is said before the rounds: of starting chains, and the designer's own notes."""
+    return [start[0].upper() + start[1:] for start in sheet.starts] + sheet.opening_notes
 
 
 def _note(text: str) -> str:
@@ -41,7 +46,7 @@ def as_markdown(sheet: Sheet) -> str:
         out += ["## Special stitches", ""]
         out += [f"- **{_star(a)}**: {_star(how)}" for a, how in [*sheet.names, *sheet.special]] + [""]
     out += ["## Pattern", "", f"**{sheet.begins_as}:** {sheet.begin}.", ""]
-    out += [line for n in sheet.opening_notes for line in (f"> {_plain(n)}", "")]
+    out += [line for n in _notes(sheet) for line in (f"> {_plain(n)}", "")]
     for r in sheet.rounds:
         out += [f"**{r.label}:** {_star(r.words)} *({r.counts})*", ""]
         out += [line for n in r.notes for line in (f"> {_plain(n)}", "")]
@@ -76,7 +81,7 @@ def as_html(sheet: Sheet) -> str:
     if sheet.special or sheet.names:
         body.append("<h2>Special stitches</h2>" + _dl([*sheet.names, *sheet.special]))
     body.append(f"<h2>Pattern</h2><p><b>{sheet.begins_as}:</b> {escape(sheet.begin)}.</p>")
-    body += [f'<p class="note">{escape(_plain(n))}</p>' for n in sheet.opening_notes]
+    body += [f'<p class="note">{escape(_plain(n))}</p>' for n in _notes(sheet)]
     for r in sheet.rounds:
         body.append(
             f'<p class="round"><b>{escape(r.label)}:</b> {escape(r.words)} '
@@ -104,8 +109,14 @@ def as_data(sheet: Sheet) -> dict[str, object]:
         "stitches": [{"name": a, "made": how} for a, how in sheet.names],
         "special": [{"name": a, "made": how} for a, how in sheet.special],
         "rounds": [
-            {"number": r.number, "label": r.label, "text": r.words.removesuffix("."), "counts": r.counts, "notes": list(r.notes)}
+            {
+                "number": r.number,
+                "label": r.label,
+                "text": r.words.removesuffix("."),
+                "counts": r.counts,
+                "notes": list(r.notes),
+            }
             for r in sheet.rounds
         ],
-        "notes": sheet.opening_notes,
+        "notes": _notes(sheet),
     }

@@ -10,10 +10,10 @@ from mossring.draft import Draft
 from mossring.notation.document import STITCH_KEY, TERMS_KEY
 from mossring.notation.header import Begin
 from mossring.shape.hooks import hook_mm, hook_name
-from mossring.stitches import is_stitch
+from mossring.stitches import is_stitch, lookup
 from mossring.stitches.terms import TERMS, Dialect, term
 from mossring.styles import Style, own_style
-from mossring.writing.phrases import Phrases, cast_on, ordinal
+from mossring.writing.phrases import Phrases, cast_on, cluster_chains, how_begun, ordinal, start_of
 from mossring.writing.script import Script
 from mossring.writing.special import described, own_names
 from mossring.writing.styled import Styled, changed_fabric, not_in_style, styled_rounds
@@ -58,8 +58,9 @@ class Sheet:
     """A pattern in one dialect. begins_as: what the line of the begin is called, where the rounds are numbered from it.
     cannot: what of the style or the round could not be written, and why.
 
-    changes: what of the fabric the style changes. kept: what the designer measured, for no maker's eyes. special: how
-    special stitches are made; names: the designer's own names for groups, and their groups.
+    changes: what of the fabric the style changes. kept: what the designer measured, for no maker's eyes. starts: what
+    starting chains count as in all rounds. special: how special stitches are made; names: the designer's own names for
+    groups, and their groups.
     """
 
     title: str
@@ -71,6 +72,7 @@ class Sheet:
     kept: list[tuple[str, str]] = field(default_factory=list)
     abbreviations: list[tuple[str, str]] = field(default_factory=list)
     rounds: list[SheetRound] = field(default_factory=list)
+    starts: list[str] = field(default_factory=list)
     opening_notes: list[str] = field(default_factory=list)
     cannot: list[str] = field(default_factory=list)
     special: list[tuple[str, str]] = field(default_factory=list)
@@ -103,6 +105,10 @@ def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -
     first = rounds[0].script if rounds else None
     if begin.kind == "foundation" and first and first.first:
         sheet.begin = begin_words(begin, phrases, _cast(first, style))
+    once = _said_once(rounds[begin.kind == "one chain" :]) if style.labels == "once" else frozenset()
+    noted = {note.lower().removeprefix("note:").strip() for note in sheet.opening_notes}
+    starts = (_start_note(n, kind, phrases) for n, kind in sorted(once))
+    sheet.starts = [start for start in starts if start.lower() not in noted]
     letters = _Letters(draft)
     several = len(letters.of) > 1
     sided = len({s.done.turned for s in rounds}) > 1
@@ -114,9 +120,10 @@ def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -
         turn = after is not None and after.turned != s.done.turned
         joins = letters.of[s.yarns.first] if s.yarns.joins and not s.done.surface else ""
         through = letters.of[s.yarns.then] if s.yarns.then else ""
-        text, counts = _in_words(s, turn, phrases, joins, through)
+        in_one_chain = begin.kind == "one chain" and i == 0
+        text, counts = _in_words(s, turn, phrases, joins, through, frozenset() if in_one_chain else once)
         joined = bool(joins) and joins in text.split(",")[0]
-        if begin.kind == "one chain" and i == 0:
+        if in_one_chain:
             chains, text = _in_one_chain(text, phrases)
             sheet.begin = phrases.chain(chains)
         label = f"{s.round.line.word} {s.round.number}"
@@ -169,16 +176,45 @@ class _Letters:
         return f"Do not cut {letter}" if yarns.kept else f"Fasten off {letter}"
 
 
-def _in_words(s: Styled, turn: bool, phrases: Phrases, joins: str, through: str) -> tuple[str, str]:
+def _said_once(rounds: list[Styled]) -> frozenset[tuple[int, str]]:
+    """The starting chains that mean the same in every round that begins with so many, and what they count as."""
+    meant: dict[int, set[str]] = {}
+    for s in rounds:
+        script = s.script
+        if script is None or not script.first or s.done.line:
+            continue
+        how = how_begun(script, s.style, s.yarns.joins)
+        if how == "cluster":
+            chains = cluster_chains(lookup(script.first[0].kind).base, s.style)
+            meant.setdefault(chains, set()).add("a cluster")
+        elif how == "chain":
+            chains, counts, more = start_of(script, s.style)
+            meant.setdefault(chains + more, set()).add(
+                "more" if more else script.first[0].kind if counts else "" if chains > 1 else "a lift"
+            )
+    clear = {(n, next(iter(what))) for n, what in meant.items() if len(what) == 1}
+    return frozenset((n, what) for n, what in clear if what not in ("a cluster", "more", "a lift"))
+
+
+def _start_note(n: int, kind: str, phrases: Phrases) -> str:
+    """What a starting chain counts as in all rounds, in a sentence that the reader reads."""
+    if kind:
+        return f"{phrases.chain(n)} counts as {phrases.word(kind)} throughout."
+    return f"{phrases.chain(n)} at the beginning of a round does not count as a stitch."
+
+
+def _in_words(
+    s: Styled, turn: bool, phrases: Phrases, joins: str, through: str, once: frozenset[tuple[int, str]]
+) -> tuple[str, str]:
     """A round's instructions and its count, remembered with the round; the words used go to `phrases`. joins: what the
     yarn is called that is joined anew; through: the one that is drawn through at the end."""
     script = s.script
     assert script is not None
-    key = (script.start, script.reach, script.hook, phrases.dialect, s.style, turn, s.goes_on, joins, through)
+    key = (script.start, script.reach, script.hook, phrases.dialect, s.style, turn, s.goes_on, joins, through, once)
 
     def say() -> tuple[str, str, set[str]]:
         own = Phrases(phrases.dialect, phrases.names)
-        own.joins, own.through, own.goes_on = joins, through, s.goes_on
+        own.joins, own.through, own.goes_on, own.once = joins, through, s.goes_on, once
         return own.round(script, s.style, s.done, turn), own.counts(s.done), own.used
 
     text, counts, used = s.round.kept(key, say)

@@ -16,8 +16,8 @@ from mossring.writing.yarns import Change, changes
 
 
 class Styled(NamedTuple):
-    """One round to be written: its fabric, its script (None: it makes no stitch), what it does with its yarns, the style that it is written in,
-    and whether it goes on from a round that isn't joined."""
+    """One round to be written: its fabric, its script (None: it makes no stitch), what it does with its yarns, the
+    style that it is written in, and whether it goes on from a round that isn't joined."""
 
     round: DraftRound
     done: WorkedRound

@@ -136,8 +136,9 @@ class Walk:
         if gap:
             group = self.new_group(u)
             gaps = [k for k in range(n) if not group or self.new_group(k)]
-            alike = all((k - u) % period == 0 for k in gaps) and all(p.feet for p in self.edge)
-            return Place("any", stitch="sp between groups" if group else "sp between 2 sts") if alike else None
+            if not all((k - u) % period == 0 for k in gaps) or not all(p.feet for p in self.edge):
+                return None
+            return Place("any", stitch="sp between groups" if group else "sp between 2 sts")
         alike = [k for k, p in enumerate(self.edge) if seen(p) and (p.kind, p.chains) == (m.kind, m.chains)]
         if m.kind != "ch":
             alike = [k for k, p in enumerate(self.edge) if p.counted and p.kind != "ch"]
