@@ -473,7 +473,7 @@ class _Working:
 def _first_state(doc: Document, shape: Shape, dialect: Dialect) -> State:
     """What the header says of how every round is worked."""
     style = doc.style.lower()
-    closing = 1 if "cluster closed" in style else 0
+    closing = 1 if doc.closing or "cluster closed" in style else 0
     rows = doc.rows or in_rows(doc)
     known = told_starts(doc, dialect)
     turning = "turn every" in style

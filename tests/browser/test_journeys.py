@@ -46,8 +46,8 @@ def test_from_nothing_to_a_pattern(door: Page) -> None:
 
     door.get_by_role("link", name="Pattern").click()
     us, uk = door.get_by_role("article", name="US terms"), door.get_by_role("article", name="UK terms")
-    expect(us.get_by_text("ch 3 (counts as dc)").first).to_be_visible()
-    expect(uk.get_by_text("ch 3 (counts as tr)").first).to_be_visible()
+    expect(us.get_by_text("Ch 3 counts as dc throughout.").first).to_be_visible()
+    expect(uk.get_by_text("Ch 3 counts as tr throughout.").first).to_be_visible()
     with door.expect_download() as got:
         us.get_by_role("button", name="Text in US terms").click()
     assert got.value.suggested_filename == "gull-tile-us.txt"

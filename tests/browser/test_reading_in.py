@@ -69,7 +69,7 @@ def test_one_control_changes_the_school_and_the_draft_if_wanted(demo: Page) -> N
     counts = demo.locator(".moss-total").all_inner_texts()
     demo.get_by_role("link", name="Pattern").click()
     us = demo.get_by_role("article", name="US terms")
-    expect(us.get_by_text("ch 3 (counts as dc)").first).to_be_visible()
+    expect(us.get_by_text("Ch 3 counts as dc throughout.").first).to_be_visible()
     demo.get_by_label("First stitch").select_option("chainless")
     expect(us.get_by_text("(sc, ch 1) (counts as dc)").first).to_be_visible()
     demo.get_by_label("Turning").select_option("every round")

@@ -88,7 +88,7 @@ def test_every_format_is_written(tmp_path: Path, format: str) -> None:
 def test_a_style_that_can_not_be_written_is_named(capsys: pytest.CaptureFixture[str]) -> None:
     main(["write", CASE, "--terms", "us", "--style", "start ch-2 counts; join by magic"])
     said = capsys.readouterr()
-    assert "ch 2 (counts as dc)" in said.out
+    assert "Note: Ch 2 counts as dc throughout." in said.out
     assert "join by magic" in said.err
 
 
@@ -96,4 +96,5 @@ def test_a_style_changes_no_stitch_and_the_centre_when_told(capsys: pytest.Captu
     main(["write", CASE, "--terms", "uk", "--style", "begin ch 4 ring; start ch-2 does not count"])
     said = capsys.readouterr().out
     assert "Begin: ch 4, join with ss to form ring" in said
-    assert "ch 2 (does not count), 12 tr in ring" in said
+    assert "Note: Ch 2 at the beginning of a round does not count as a stitch." in said
+    assert "ch 2, 12 tr in ring" in said

@@ -120,7 +120,8 @@ def test_a_style_that_changes_the_fabric_says_so() -> None:
     clusters = "Terms: US\nShape: circle\nRnd 1: [3-dc cl in ring, ch 2] 6 times"
     sheet = write_sheet(work_draft(clusters), "us", read_style("cluster closed"))
     assert sheet.changes == ["The clusters of round 1 are now closed with a chain."]
-    assert "(closed)" in sheet.rounds[0].text
+    assert [how.endswith("ch 1 to close") for _, how in sheet.special] == [True, True]
+    assert "closed" not in sheet.rounds[0].text
 
 
 def test_posts_and_loops_are_mirrored_where_the_face_changes() -> None:

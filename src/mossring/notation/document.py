@@ -101,6 +101,8 @@ _ENDING = lazily(
 )
 """What ends a sentence about a foundation, with what it says of keeping it straight."""
 _HEADER = lazily(r"^(?P<key>[A-Za-z][A-Za-z0-9 /'-]{0,30}?)[ \t]*:[ \t]*+(?P<value>(?:.*[^ \t])?)[ \t]*$")
+_CLOSES = lazily(r"\bcl(?:uster)? = [^;]*\bch(?:ain)? 1 to close", re.IGNORECASE)
+"""Said of how clusters are made: a chain closes each of them."""
 _TELLING = frozenset({"begin", "gauge", "tension", "abbreviations", "stitches", "special stitches"})
 """Header keys whose line is evidence of a dialect."""
 STITCH_KEY = lazily(r"(?:special )?stitch (.+)")
@@ -430,6 +432,7 @@ _SECTION = lazily(r"\W{0,8}[A-Z][\w' -]{2,30}\W{0,8}")
 def _header(doc: Document, key: str, value: str, span: Span) -> None:
     k = key.lower().strip()
     doc.header.append((key, value))
+    doc.closing = doc.closing or bool(_CLOSES.search(value))
     defined = definitions_in(value) if k not in _KEYS else []
     if k == "abbreviations":
         doc.definitions += [d for d in definitions_in(value) if not d.names[0][0].isdigit()]  # `3-dc cl` says it itself

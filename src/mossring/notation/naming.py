@@ -277,6 +277,9 @@ def _group_of(made: str, dialect: Dialect, names: Names) -> tuple[Node, ...]:
     flat: list[Node] = []
     for node in nodes:
         flat += node.group if isinstance(node, Work) and node.where.said else grouping.as_group(reader, [node])
+    begun = flat[:2] if len(flat) == 3 and isinstance(flat[0], Chain) else []
+    if begun and isinstance(legs := flat[1], Make) and isinstance(closes := flat[2], Chain):  # `ch 2, 2-dc cl, ch 1`
+        flat = [flat[0], replace(legs, closing=closes.n)] if lookup(legs.stitch or "sc").made == "cl" else flat
     first, last = (flat[0], flat[-1]) if len(flat) == 2 else (None, None)
     if isinstance(first, Chain) and isinstance(last, Make) and lookup(last.stitch or "sc").made in ("cl", "tog"):
         whole = lookup(last.stitch)  # a beginning cluster: the chain is its first leg

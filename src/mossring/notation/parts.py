@@ -53,8 +53,9 @@ class Document:
     throughout: words with the stitch that all is worked in.
     lies: how the piece is meant to lie, where not flat: `bowl` or `waves`.
     numbered: how rounds are lines with a number alone. width: where lines are broken, if they are.
-    spiral: the notes say that rounds aren't joined. in_all: what is repeated so many times in the ring is worked so
-    often in all, as later rounds show. last_head: where the last line stands that announces a round, once looked for.
+    spiral: the notes say that rounds aren't joined. closing: a chain closes each cluster. in_all: what is repeated so
+    many times in the ring is worked so often in all, as later rounds show. last_head: where the last line stands that
+    announces a round, once looked for.
     """
 
     text: str
@@ -78,6 +79,7 @@ class Document:
     numbered: re.Pattern[str] | None = None
     width: int = 0
     spiral: bool = False
+    closing: bool = False
     definitions: list[Definition] = field(default_factory=list)
     starts: list[Start] = field(default_factory=list)
     part: str = ""

@@ -11,7 +11,7 @@ from mossring.notation.tree import Act, Chain, Label, Node, Repeat, Skip, Target
 from mossring.stitches.table import composed, lookup
 from mossring.working.edge import Edge
 from mossring.working.fabric import RING, Made, WorkedRound
-from mossring.working.starting import makes, mesh_start, stands_for
+from mossring.working.starting import from_hook, makes, mesh_start, stands_for
 
 if TYPE_CHECKING:
     from mossring.working.work import State
@@ -119,19 +119,6 @@ def _along_chains(nodes: Sequence[Node]) -> bool:
         if isinstance(node, Work) and node.where.targets:
             return node.where.targets[0].kind == "chain"
     return False
-
-
-def from_hook(nodes: Sequence[Node]) -> int | None:
-    """Which chain from the hook the first stitch goes into, where the round says so."""
-    for node in nodes:
-        if isinstance(node, Work) and node.where.targets:
-            target = node.where.targets[0]
-            return target.chains if target.kind == "ring" else None
-        if isinstance(node, Repeat):
-            return from_hook(node.body)
-        if not isinstance(node, Chain | Act):
-            return None
-    return None
 
 
 def _to_turn(chains: int, nodes: Sequence[Node]) -> int | None:

@@ -12,7 +12,7 @@ from mossring.stitches.table import lookup
 from mossring.working import reach
 from mossring.working.edge import SLIPPED, Edge
 from mossring.working.fabric import Manner
-from mossring.working.starting import first_place, flat, makes, stands_for
+from mossring.working.starting import first_place, flat, from_hook, makes, stands_for
 
 if TYPE_CHECKING:
     from mossring.working.worker import Worker
@@ -172,7 +172,7 @@ def _start_chain(worker: Worker, chain: Chain, after: Sequence[Node]) -> None:
         else:
             worker.begun = Manner("chain", chain.n)
         return
-    worker.begun = Manner("chain", chain.n - label.chains, True)
+    worker.begun = Manner("chain", (from_hook(after) or chain.n + 1) - 1 - label.chains, True)
     u = edge.here()
     _make_start(worker, label, u, chain.span)
 

@@ -52,9 +52,8 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
         return chain.label
     counts = chain.label is not None
     place = first_place(after)
-    from_hook = place.targets[0].chains if place and place.targets and place.targets[0].kind == "ring" else None
-    if from_hook:  # `ch 4, 11 dc in 4th ch from hook`: the three skipped chains may stand for a stitch
-        chain = Chain(from_hook - 1, chain.span)
+    if nth := from_hook(after):  # `ch 4, 11 dc in 4th ch from hook`: the three skipped chains may stand for a stitch
+        chain = Chain(nth - 1, chain.span)
     first = bool(place and place.targets and place.targets[0].kind == "start" and place.mode == "next")
     if (chain.n <= 1 or first) and not counts:  # `ch 2, FPdc around ch-3`: the chain stands where that stitch goes
         return Label(None)
@@ -86,6 +85,12 @@ def stands_for(chain: Chain, after: Sequence[Node], known: dict[int, Label]) -> 
     if fits or counts or (join and join.into == "chain"):
         return Label(_replacing(chain.n, following))
     return before or Label(None)
+
+
+def from_hook(nodes: Sequence[Node]) -> int | None:
+    """Which chain from the hook the first stitch goes into, where the round says so."""
+    place = first_place(nodes)
+    return place.targets[0].chains if place and place.targets and place.targets[0].kind == "ring" else None
 
 
 def mesh_start(chains: int, after: Sequence[Node], beside: int = 1) -> Label | None:

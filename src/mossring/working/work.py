@@ -13,9 +13,10 @@ from mossring.working.budget import Budget
 from mossring.working.corners import find_corners
 from mossring.working.edge import Edge
 from mossring.working.fabric import RING, SURFACE, Manner, WorkedRound
-from mossring.working.laying import Laid, from_hook, lay_edge
+from mossring.working.laying import Laid, lay_edge
 from mossring.working.left import left_over
 from mossring.working.passes import AgainError
+from mossring.working.starting import from_hook
 from mossring.working.worker import Worker
 
 

@@ -15,6 +15,8 @@ from mossring.writing.walk import Item, Place
 
 _STANDS = ("standing", "with ")
 _TIMES = {1: "once", 2: "twice"}
+_UNITS = {"cl": "cluster", "puff": "puff", "bobble": "bobble", "pc": "popcorn"}
+"""What stitches of several legs are counted as."""
 LOOPS = {"back": "BLO", "front": "FLO", "third": "3rd loop"}
 """The loop a stitch is worked in, as it is written."""
 
@@ -24,7 +26,8 @@ class Phrases:
 
     joins: what the yarn is called that is joined anew for the round being written; through: the one that is drawn
     through at its end. once: starting chains whose meaning the notes say, for all rounds: how many, and what they count
-    as (`` for nothing). goes_on: the one below it wasn't joined.
+    as (`` for nothing). closes: a chain closes every cluster, as the list of stitches says. begun: the designer's own
+    stitches that were begun on chains, and on how many. goes_on: the one below it wasn't joined.
     """
 
     def __init__(self, dialect: Dialect, names: Mapping[tuple[Item, ...], str] | None = None) -> None:
@@ -33,6 +36,8 @@ class Phrases:
         self.used: set[str] = set()
         self.through = ""
         self.goes_on = False
+        self.closes = False
+        self.begun: dict[str, int] = {}
         self.once: frozenset[tuple[int, str]] = frozenset()
         self.joins = ""
 
@@ -67,7 +72,7 @@ class Phrases:
         if item.part and item.part != ALONG:
             self._use(item.part)
             word = f"{LOOPS[item.part]} {word}"
-        if item.closing:
+        if item.closing and not self.closes:
             word += " (closed)"
         text = word if item.n == 1 else f"{item.n} {word}"
         if not item.carried:
@@ -191,7 +196,7 @@ class Phrases:
             self._use("st")
         if count == 1:
             return f"next {one}"
-        single = len(items) <= 1 and all(i.n == 1 for i in items)
+        single = len(items) <= 1 and all(i.n == 1 and lookup(i.kind).legs == 1 for i in items)
         return f"next {count} {many}" if single else f"each of next {count} {many}"
 
     def steps(self, steps: Sequence[Step], whole: Sequence[Step] = ()) -> str:
@@ -362,8 +367,19 @@ class Phrases:
         chains = cluster_chains(stitch.base, style)
         less = first.kind if stitch.legs == 2 else composed("cl", stitch.base, stitch.legs - 1)
         legs = self.word(stitch.base) if stitch.legs == 2 else self.word(less)
-        closed = " (closed)" if first.closing else ""
+        closed = " (closed)" if first.closing and not self.closes else ""
         self._use("beg")
+        name = self.names.get((first._replace(n=1),))
+        if name and self.begun.setdefault(name, chains) == chains:
+            rest = _less_one(script.first)
+            group = self.group(rest) if rest else ""
+            items = (
+                f"(beg {name}, {group.strip('()')})" if group and script.first_place.kind != "ring" else f"beg {name}"
+            )
+            text = f"{items} {self._same(script)}"
+            if group and script.first_place.kind == "ring":
+                text += f", {group} {self._same(script)}"
+            return text, f"top of beg {name}", steps
         text = f"{self.chain(chains)}, {legs}{closed} {self._same(script)} (counts as {self.word(first.kind)})"
         rest = _less_one(script.first)
         if rest:
@@ -451,13 +467,27 @@ class Phrases:
 
     def counts(self, done: WorkedRound) -> str:
         """`24 dc, 4 ch-2 sps`."""
-        parts = [f"{n} {self.word(k)}{'s' if k == 'picot' and n > 1 else ''}" for k, n in done.counts().items()]
+        made = done.counts()
+        said = {k: n for k, n in made.items() if lookup(k).counted or len(made) == 1}
+        clear = sum(lookup(k).made in ("cl", "tog") for k in said) < 2
+        parts = [self._counted(k, n) if clear else f"{n} {self.word(k)}" for k, n in said.items()]
         for key, n in done.spaces().items():
             self._use("sp")
             parts.append(f"{n} {key} sps" if n > 1 else f"{n} {key} sp")
         sides = done.per_side()
         even = f"; {sides[0]} sts on each side" if len(sides) > 2 and len(set(sides)) == 1 and sides[0] > 1 else ""
         return ", ".join(parts) + even
+
+    def _counted(self, kind: str, n: int) -> str:
+        """`24 dc`, `12 bells`, `6 clusters`, `8 puffs`: so many, in the designer's own unit where there is one."""
+        stitch = lookup(kind)
+        alone = [(items[0], name) for items, name in self.names.items() if len(items) == 1]
+        own = {name for item, name in alone if (item.kind, item.n) == (kind, 1) and stitch.made}
+        unit = own.pop() if len(own) == 1 else _UNITS.get(stitch.made, "picot" if kind == "picot" else "")
+        if not unit:
+            return f"{n} {self.word(kind)}"
+        self.word(kind)
+        return f"{n} {unit}" + ("" if n == 1 or len(unit) == 1 or unit.isupper() else "s")
 
 
 def _with_first(script: Script, steps: list[Step]) -> list[Step]:

@@ -10,13 +10,14 @@ from mossring.draft import Draft
 from mossring.notation.document import STITCH_KEY, TERMS_KEY
 from mossring.notation.header import Begin
 from mossring.shape.hooks import hook_mm, hook_name
-from mossring.stitches import is_stitch, lookup
+from mossring.stitches import composed, is_stitch, lookup
 from mossring.stitches.terms import TERMS, Dialect, term
 from mossring.styles import Style, own_style
 from mossring.writing.phrases import Phrases, cast_on, cluster_chains, how_begun, ordinal, start_of
 from mossring.writing.script import Script
-from mossring.writing.special import described, own_names
+from mossring.writing.special import described, how_made, own_names
 from mossring.writing.styled import Styled, changed_fabric, not_in_style, styled_rounds
+from mossring.writing.walk import Item
 from mossring.writing.yarns import Change
 
 _PLAIN = {
@@ -105,6 +106,7 @@ def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -
     first = rounds[0].script if rounds else None
     if begin.kind == "foundation" and first and first.first:
         sheet.begin = begin_words(begin, phrases, _cast(first, style))
+    phrases.closes = _closes_all(rounds)
     once = _said_once(rounds[begin.kind == "one chain" :]) if style.labels == "once" else frozenset()
     noted = {note.lower().removeprefix("note:").strip() for note in sheet.opening_notes}
     starts = (_start_note(n, kind, phrases) for n, kind in sorted(once))
@@ -139,8 +141,9 @@ def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -
     sheet.changes = changed_fabric(draft, style, rounds)
     sheet.materials += letters.named
     sheet.abbreviations = _abbreviations(phrases)
-    sheet.special = described(sorted(phrases.used), dialect)
-    sheet.names = [(name, Phrases(dialect).group(items)) for items, name in names.items()]
+    sheet.special = described(sorted(phrases.used), dialect, closed=phrases.closes)
+    sheet.names = [(name, _made_of(items, phrases)) for items, name in names.items()]
+    sheet.names += [(f"beg {name}", _begun_as(name, chains, phrases)) for name, chains in phrases.begun.items()]
     return sheet
 
 
@@ -174,6 +177,33 @@ class _Letters:
             return ""
         letter = self.of[yarns.ends]
         return f"Do not cut {letter}" if yarns.kept else f"Fasten off {letter}"
+
+
+def _made_of(items: tuple[Item, ...], phrases: Phrases) -> str:
+    """What one of the designer's own stitches is made of."""
+    words = Phrases(phrases.dialect)
+    words.closes = True
+    made = words.group(items)
+    alone = items[0] if len(items) == 1 and not phrases.closes else None
+    return f"{made}, {words.chain(alone.closing)}" if alone and alone.closing else made
+
+
+def _begun_as(name: str, chains: int, phrases: Phrases) -> str:
+    """What such a stitch is made of where a round begins with it: chains for its first leg."""
+    items = next(items for items, called in phrases.names.items() if called == name)
+    stitch = lookup(items[0].kind)
+    less = stitch.base if stitch.legs == MOST_LEGS_LESS else composed("cl", stitch.base, stitch.legs - 1)
+    return f"{phrases.chain(chains)}, {_made_of((items[0]._replace(kind=less, n=1),), phrases)}"
+
+
+MOST_LEGS_LESS = 2
+"""Of two legs one is left beside the chain: a plain stitch."""
+
+
+def _closes_all(rounds: list[Styled]) -> bool:
+    """Whether a chain closes every cluster, and there are some."""
+    clusters = [m.closing for s in rounds for m in s.done.made if lookup(m.kind).made == "cl"]
+    return bool(clusters) and all(n == 1 for n in clusters)
 
 
 def _said_once(rounds: list[Styled]) -> frozenset[tuple[int, str]]:
@@ -214,6 +244,7 @@ def _in_words(
 
     def say() -> tuple[str, str, set[str]]:
         own = Phrases(phrases.dialect, phrases.names)
+        own.closes, own.begun = phrases.closes, phrases.begun
         own.joins, own.through, own.goes_on, own.once = joins, through, s.goes_on, once
         return own.round(script, s.style, s.done, turn), own.counts(s.done), own.used
 
@@ -305,7 +336,9 @@ def _abbreviations(phrases: Phrases) -> list[tuple[str, str]]:
             t = term(key, phrases.dialect)
             out.append((t.abbr, t.words))
     for key in sorted(phrases.used - set(_ORDER)):
-        if is_stitch(key):
+        if is_stitch(key) and not how_made(
+            key, phrases.dialect
+        ):  # what is told under special stitches isn't told twice
             t = term(key, phrases.dialect)
             out.append((t.abbr, t.words))
     out += [_LOOP_WORDS[k] for k in _LOOP_WORDS if k in phrases.used]

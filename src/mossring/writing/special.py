@@ -19,8 +19,9 @@ _AROUND = {True: "from front to back to front", False: "from back to front to ba
 """How the hook goes around a post that is raised at the front, or not."""
 
 
-def how_made(key: str, dialect: Dialect) -> str:
-    """How a stitch made of others is made, in a sentence; `` for one that everybody knows."""
+def how_made(key: str, dialect: Dialect, *, closed: bool = False) -> str:
+    """How a stitch made of others is made, in a sentence; `` for one that everybody knows. closed: a chain closes every
+    cluster."""
     if key == "picot":
         return f"ch 3, {term('slst', dialect).abbr} in 3rd ch from hook"
     if key == "revsc":
@@ -34,10 +35,13 @@ def how_made(key: str, dialect: Dialect) -> str:
         return f"pull up a loop {before} and in each of the places, {ends}"
     if stitch.made == "post":
         return f"{term(base, dialect).abbr} with the hook inserted {_AROUND[stitch.front]} around the post"
-    if stitch.made in ("cl", "tog", "bobble"):
-        where = "in same place" if stitch.made != "tog" else "in each of the places"
+    if stitch.made in ("cl", "bobble"):
+        closes = f", {term('ch', dialect).abbr} 1 to close" if closed and stitch.made == "cl" else ""
         leg = _leg(base, yo)
-        return f"[{leg}] {stitch.legs} times {where}, {yo}, pull through all loops on hook"
+        return f"[{leg}] {stitch.legs} times in same place, {yo}, pull through all loops on hook{closes}"
+    if stitch.made == "tog":
+        leg = _leg(base, yo).replace("insert hook", "insert hook in next place")
+        return f"[{leg}] {stitch.legs} times, {yo}, pull through all loops on hook"
     if stitch.made == "puff":
         legs = stitch.legs
         return (
@@ -68,9 +72,9 @@ def _leg(base: str, yo: str) -> str:
     return f"{overs}{insert}, {yo}, pull up a loop{through}"
 
 
-def described(keys: Iterable[str], dialect: Dialect) -> list[tuple[str, str]]:
-    """The special stitches among `keys`, with how each is made."""
-    made = [(key, how_made(key, dialect)) for key in keys if is_stitch(key)]
+def described(keys: Iterable[str], dialect: Dialect, *, closed: bool) -> list[tuple[str, str]]:
+    """The special stitches among `keys`, with how each is made. closed: a chain closes every cluster."""
+    made = [(key, how_made(key, dialect, closed=closed)) for key in keys if is_stitch(key)]
     return [(term(key, dialect).abbr, how) for key, how in made if how]
 
 

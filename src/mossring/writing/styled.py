@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import partial
 from typing import NamedTuple
 
@@ -34,6 +35,7 @@ def styled_rounds(draft: Draft, style: Style) -> list[Styled]:
     hook = 0
     closed = True
     told = changes([r.worked for r in draft.rounds], style)
+    style = _as_others_begin(draft, style)
     turns = 0  # a line on the face is no side to turn from
     for k, r in enumerate(draft.rounds):
         done = _in_style(r, style, turns)
@@ -51,6 +53,19 @@ def styled_rounds(draft: Draft, style: Style) -> list[Styled]:
         found.waiting.append(done.made)
         hook = script.hook if script else (done.made[0].number if done.made else hook)
     return out
+
+
+def _as_others_begin(draft: Draft, style: Style) -> Style:
+    """The style with the starting chain that the first round has whose words tell of one for a tall stitch: so do those
+    begin that say nothing of it, where no other is asked for."""
+    if "start" in style.asked or style.start_chains or style.start != "chain":
+        return style
+    for r in draft.rounds:
+        manner, first = r.worked.manner, r.worked.made[0].kind if r.worked.made else "sc"
+        usual = lookup(first).chains
+        if manner and manner.start == "chain" and usual and 0 <= usual[0] - manner.chains < usual[0]:
+            return replace(style, start_chains=manner.chains + lookup("dc").chains[0] - usual[0], counts=manner.counts)
+    return style
 
 
 def _way(style: Style, new_yarn: bool) -> Way:

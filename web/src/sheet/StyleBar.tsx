@@ -66,6 +66,23 @@ const SCHOOLS: [key: string, label: string, values: [string, string][]][] = [
       ["closed", "closed with ch 1"],
     ],
   ],
+  [
+    "colour",
+    "New colour",
+    [
+      ["fasten off", "joined anew"],
+      ["at the join", "drawn through at the join"],
+      ["carried", "carried"],
+    ],
+  ],
+  [
+    "labels",
+    "What chains count as",
+    [
+      ["once", "once, in the notes"],
+      ["each round", "in each round"],
+    ],
+  ],
 ];
 
 export type Schools = Record<string, string>;
