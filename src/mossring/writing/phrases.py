@@ -160,6 +160,13 @@ class Phrases:
             return "same st"
         if kind == "start":
             return f"same {'sp' if place.chains else 'st'} as first st"
+        if kind == "last":
+            self._use("st")
+            return "last st"
+        if kind == "turning":
+            more = int(place.stitch)
+            chain = f"turning {self.word('ch')}-{place.chains + more}"
+            return f"{ordinal(place.chains)} {self.word('ch')} of {chain}" if more else f"top of {chain}"
         if kind == "both":
             return " and ".join(self.where(p).removeprefix("next ") for p in place.parts) + " together"
         if kind == "deep":
@@ -410,7 +417,8 @@ class Phrases:
             self._use("st")
             posts = lookup(steps[0].items[0].kind).made == "post"
             go = "across" if done.line else "around"
-            parts.append(f"{self.run(steps[0].items[0])} {'around' if posts else 'in'} each st {go}")
+            each = self.word("ch") if steps[0].place == Place("ch") else "st"
+            parts.append(f"{self.run(steps[0].items[0])} {'around' if posts else 'in'} each {each} {go}")
         elif steps:
             parts.append(self.steps(steps, () if script.cast else _with_first(script, list(script.steps))))
         parts += self.skips(script.left)

@@ -92,6 +92,8 @@ def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_W
     first_place = _first_place(walk, first, u0, gap) if opens else Place("ring")
     left = () if walk.ring or not placed else _left(walk, steps, u0 if opens else 0, bool(reach) and not gap, gap)
     whole = _is_whole(walk, steps.out, 1 if opens else 0)
+    if done.line and not whole and not part:
+        steps.out = _to_the_end(walk, steps.out)
     items = first.items if opens else ()
     last = order[-1]
     space = last.chains if way.ends_in_space and last.kind == "ch" and not kept and not done.line else 0
@@ -116,6 +118,21 @@ def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_W
         start_part,
         _anew(walk, done, u0, gap, way) if way.new_yarn and opens and not done.extra else None,
     )
+
+
+def _to_the_end(walk: Walk, steps: list[Step]) -> list[Step]:
+    """The steps of a row whose last stitch goes into the last place: called so, or by the turning chain that it is the
+    top of."""
+    last = steps[-1] if steps else None
+    number, chains, more = walk.earlier.top
+    if last is None or last.place is None or last.place.kind != "st" or last.place.part or not walk.edge:
+        return steps
+    top = bool(chains) and walk.edge[-1].number == number
+    if not top and last.many > 1:
+        return steps
+    place = Place("turning", chains, last.place.skips if last.many == 1 else (), stitch=str(more)) if top else None
+    end = [last._replace(place=place or last.place._replace(kind="last"), many=1)]
+    return [*steps[:-1], *([last._replace(many=last.many - 1)] if last.many > 1 else []), *end]
 
 
 def _anew(walk: Walk, done: WorkedRound, u0: int, gap: bool, way: Way) -> Place | None:
@@ -301,9 +318,12 @@ def _may_count(items: tuple[Item, ...]) -> bool:
 
 def _is_whole(walk: Walk, steps: Sequence[Step], begun: int) -> bool:
     """Whether the steps are one run through every stitch that is left (`in each st around`)."""
-    if len(steps) != 1 or steps[0].place != NEXT[""] or len(steps[0].items) != 1 or walk.corners:
+    if len(steps) != 1 or len(steps[0].items) != 1 or walk.corners:
         return False
-    return steps[0].many == sum(1 for m in walk.edge if m.counted) - begun
+    chained = walk.line and steps[0].place == NEXT["fch"]
+    if steps[0].place != NEXT[""] and not chained:
+        return False
+    return steps[0].many == sum(1 for m in walk.edge if m.counted or (chained and m.kind == "fch")) - begun
 
 
 def _left(walk: Walk, steps: _Steps, u0: int, reached: bool, gap: bool) -> tuple[tuple[str, int], ...]:

@@ -11,6 +11,7 @@ from mossring.stitches import lookup
 from mossring.styles import CHAINLESS, Style, clusters_closed, turned_to
 from mossring.working import WorkedRound
 from mossring.writing.beginning import Way
+from mossring.writing.phrases import how_begun, start_of
 from mossring.writing.script import Script, script_of
 from mossring.writing.walk import Earlier
 from mossring.writing.yarns import Change, changes
@@ -49,10 +50,19 @@ def styled_rounds(draft: Draft, style: Style) -> list[Styled]:
         way = Way(own=True, ends_in_space=own.join == "sc", new_yarn=new_yarn) if keeps else _way(own, new_yarn)
         script = _script(r, done, hook, found, own, way)
         out.append(Styled(r, done, script, told[k], own, goes_on))
+        found.top = _top(script, own, told[k].joins)
         closed = done.closed
         found.waiting.append(done.made)
         hook = script.hook if script else (done.made[0].number if done.made else hook)
     return out
+
+
+def _top(script: Script | None, style: Style, joins: bool) -> tuple[int, int, int]:
+    """The stitch that a round's starting chain stands for, as Earlier has it."""
+    if script is None or not script.first or how_begun(script, style, joins) != "chain":
+        return (0, 0, 0)
+    chains, counts, more = start_of(script, style)
+    return (script.start, chains, more) if counts else (0, 0, 0)
 
 
 def _as_others_begin(draft: Draft, style: Style) -> Style:
@@ -93,7 +103,7 @@ def _changed(done: WorkedRound, style: Style, k: int) -> WorkedRound:
 
 def _script(r: DraftRound, done: WorkedRound, hook: int, found: Earlier, style: Style, way: Way) -> Script | None:
     """A round's script, remembered with the round it belongs to."""
-    key = (hook, way, style.turn, style.cluster)
+    key = (hook, way, style.turn, style.cluster, found.top)
     return r.kept(key, lambda: script_of(done, hook, found, way))
 
 

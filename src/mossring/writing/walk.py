@@ -58,7 +58,8 @@ COMMON = tuple(NEXT.values())
 
 class Earlier:
     """Every stitch so far by its number, and what stands in what: put together only where that is asked for. waiting:
-    what was made since."""
+    what was made since. top: number of the stitch that the last round's starting chain stands for, how many chains do, and how
+    many lie on them besides (none: it began otherwise)."""
 
     def __init__(self) -> None:
         self.waiting: list[list[Made]] = []
@@ -66,6 +67,7 @@ class Earlier:
         self._stood_in: set[int] = set()
         self._kinds: set[tuple[int, str, int]] = set()
         self._looks: dict[int, int] = {}
+        self.top: tuple[int, int, int] = (0, 0, 0)
 
     def look(self, m: Made) -> int:
         """A number for all that a place looks like: what it is, and what it stands on, down to the centre."""
