@@ -63,6 +63,8 @@ class Phrases:
             return self.chain(item.n)
         if item.kind == "yarn":
             return f"change to {item.part}"
+        if item.kind == "other side":
+            return "working along other side of foundation chain"
         name = self.names.get((item._replace(n=1),))
         if name:
             return name if item.n == 1 else f"{item.n} {name}s"
@@ -162,7 +164,7 @@ class Phrases:
             return f"same {'sp' if place.chains else 'st'} as first st"
         if kind == "last":
             self._use("st")
-            return "last st"
+            return f"last {place.stitch or 'st'}"
         if kind == "turning":
             more = int(place.stitch)
             chain = f"turning {self.word('ch')}-{place.chains + more}"

@@ -94,6 +94,8 @@ def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_W
     whole = _is_whole(walk, steps.out, 1 if opens else 0)
     if done.line and not whole and not part:
         steps.out = _to_the_end(walk, steps.out)
+    if done.extra and done.number == 1 and not done.line and opens and u0 == 0:
+        steps.out = _around_the_end(steps.out, _cast(done) - 1)
     items = first.items if opens else ()
     last = order[-1]
     space = last.chains if way.ends_in_space and last.kind == "ch" and not kept and not done.line else 0
@@ -118,6 +120,28 @@ def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_W
         start_part,
         _anew(walk, done, u0, gap, way) if way.new_yarn and opens and not done.extra else None,
     )
+
+
+def _around_the_end(steps: list[Step], far: int) -> list[Step]:
+    """The steps about a foundation chain, the last chain called so, and behind it the other side. far: its index."""
+    at = 1
+    for k, step in enumerate(steps):
+        if step.place is None:
+            continue
+        if step.place.kind != "ch":
+            return steps
+        at += sum(n for _, n in step.place.skips)
+        if at <= far < at + step.many:
+            before = [step._replace(many=far - at)] if far > at else []
+            behind = [step._replace(many=at + step.many - far - 1)] if at + step.many - 1 > far else []
+            there = step._replace(place=step.place._replace(kind="last", stitch="ch"), many=1)
+            then = [*behind, *steps[k + 1 :]]
+            return [*steps[:k], *before, there, *([Step((_OTHER_SIDE,)), *then] if then else [])]
+        at += step.many
+    return steps
+
+
+_OTHER_SIDE = Item("other side", 1)
 
 
 def _to_the_end(walk: Walk, steps: list[Step]) -> list[Step]:
