@@ -73,26 +73,30 @@ def print_finding(f: Finding, text: str) -> None:
 
 
 def write(args: argparse.Namespace) -> int:
+    from pathlib import Path
+
+    from mossring.publishing import ORDER, publish
     from mossring.styles import own_style, read_style
-    from mossring.writing import as_data as sheet_data
-    from mossring.writing import as_html, as_markdown, as_text, write_pattern
+    from mossring_press import parcel, printed
 
     text = read_file(args.file)
     if text is None:
         return UNUSABLE
     result = analyse(text)
     style = read_style(args.style or "", own_style(result.draft.doc.style))
-    sheet = write_pattern(result.draft, args.terms, style, plain=args.wording == "plain")
-    for note in (*sheet.cannot, *sheet.changes):
+    sections = [s.strip() for s in args.sections.split(",")] if args.sections else ORDER
+    for unknown in (s for s in sections if s not in ORDER):
+        print(f"“{unknown}” is no section that I know: {', '.join(ORDER)}", file=sys.stderr)
+    plain = args.wording == "plain"
+    document = publish(result, args.terms, style, plain=plain, sections=sections)
+    for note in (*document.doubts, *document.sheet.cannot, *document.sheet.changes):
         print(note, file=sys.stderr)
-    if args.format == "pdf":
-        from mossring.writing.pdf import as_pdf
-
-        return _out(args.out, as_pdf(as_html(sheet)))
-    formats = {"text": as_text, "markdown": as_markdown, "html": as_html}
-    if args.format == "json":
-        return _out(args.out, _as_json(sheet_data(sheet)) + "\n")
-    return _out(args.out, formats[args.format](sheet)) or (1 if result.stopped else 0)
+    if args.format == "parcel":
+        name = Path(args.file).stem
+        data = parcel(result, style, name, plain=plain, paper=args.paper, sections=tuple(sections))
+    else:
+        data = printed(document, args.format, args.paper)
+    return _out(args.out, data) or (1 if result.stopped else 0)
 
 
 def _as_json(data: object) -> str:
@@ -168,9 +172,11 @@ def parser() -> argparse.ArgumentParser:
     w = commands.add_parser("write", help="write a pattern file out in US or UK terms")
     w.add_argument("file")
     w.add_argument("--terms", choices=("us", "uk"), required=True)
+    w.add_argument("--paper", choices=("a4", "letter"), default="a4", help="of a page to print")
+    w.add_argument("--sections", help="which sections, in what order, with commas between")
     w.add_argument("--style", help="as in a Style: line")
     w.add_argument("--wording", choices=("short", "plain"), default="short", help="abbreviations, or full words")
-    w.add_argument("--format", choices=("text", "markdown", "html", "pdf", "json"), default="text")
+    w.add_argument("--format", choices=("text", "markdown", "html", "pdf", "json", "parcel"), default="text")
     w.add_argument("-o", "--out")
     w.set_defaults(run=write)
     d = commands.add_parser("chart", help="draw a pattern file as an SVG")

@@ -15,7 +15,7 @@ from mossring.draft import work_draft
 from mossring.laid import guess
 from mossring.styles import own_style, read_style
 from mossring.working import same_fabric
-from mossring.writing import as_html, as_markdown, as_text, write_sheet
+from mossring.writing import as_text, write_sheet
 from mossring.writing.repeats import Again, fold
 
 ROOT = Path(__file__).parents[2]
@@ -125,15 +125,6 @@ def test_colours_and_notes_stand_where_they_belong() -> None:
     assert [r.then for r in sheet.rounds] == ["Fasten off A", "Fasten off"]
     assert [r.notes for r in sheet.rounds] == [("Note: weigh it now",), ("# wet it",)]
     assert work_draft(as_text(sheet)).rounds[1].worked.yarn == "B"
-
-
-def test_what_is_typed_stays_words_in_html_and_markdown() -> None:
-    text = GRANNY.replace("Terms: US", "Motif: <b>Pier & Co</b>\nTerms: US\nYarn A: <script>alert(1)</script>")
-    sheet = write_sheet(work_draft(text), "us")
-    page = as_html(sheet)
-    assert "<script>" not in page
-    assert "&lt;b&gt;Pier &amp; Co&lt;/b&gt;" in page
-    assert "ch 2, \\[3 dc in ring, ch 2] 3 times" in as_markdown(sheet)
 
 
 # ---- the drawing ---------------------------------------------------------------------------------

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from html import escape
 
 from mossring.chart.drawing import Drawn
@@ -10,13 +11,16 @@ from mossring.chart.symbols import SCALE
 _INKS = ("#2f5d50", "#7a4a2b")
 
 
-def as_svg(drawn: Drawn, title: str, size: int = 320) -> str:
-    """The picture, `size` pixels square, rounds in two alternating inks on a clear ground."""
+def as_svg(drawn: Drawn, title: str, size: int = 320, colours: Sequence[str] = ()) -> str:
+    """The picture, `size` pixels square, rounds in two alternating inks on a clear ground, or each in its own
+    colour."""
     reach = (drawn.reach + 1) * SCALE
     top = -drawn.middle * SCALE - reach
     stroke = max(0.9, reach / size * 1.5)
     rounds = "".join(
-        f'<path stroke="{_INKS[k % 2]}" d="{"".join(paths)}"/>' for k, paths in enumerate(drawn.rounds) if paths
+        f'<path stroke="{colours[k] if colours else _INKS[k % 2]}" d="{"".join(paths)}"/>'
+        for k, paths in enumerate(drawn.rounds)
+        if paths
     )
     if drawn.foundation:
         rounds = f'<path stroke="{_INKS[1]}" d="{"".join(drawn.foundation)}"/>{rounds}'

@@ -6,7 +6,7 @@ from mossring.styles import Style, own_style
 from mossring.working import Fabric
 from mossring.writing.plain import in_full
 from mossring.writing.ranges import collapse
-from mossring.writing.render import as_data, as_html, as_markdown, as_text
+from mossring.writing.render import as_data, as_text
 from mossring.writing.sheet import Sheet, SheetRound, in_terms, write_sheet
 from mossring.writing.styled import styled_rounds
 
@@ -14,8 +14,6 @@ __all__ = [
     "Sheet",
     "SheetRound",
     "as_data",
-    "as_html",
-    "as_markdown",
     "as_text",
     "in_full",
     "in_terms",

@@ -61,7 +61,7 @@ class Sheet:
 
     changes: what of the fabric the style changes. kept: what the designer measured, for no maker's eyes. starts: what
     starting chains count as in all rounds. special: how special stitches are made; names: the designer's own names for
-    groups, and their groups.
+    groups, and their groups. letters: what each yarn is called in the words.
     """
 
     title: str
@@ -79,6 +79,7 @@ class Sheet:
     special: list[tuple[str, str]] = field(default_factory=list)
     names: list[tuple[str, str]] = field(default_factory=list)
     changes: list[str] = field(default_factory=list)
+    letters: dict[str, str] = field(default_factory=dict)
 
 
 def write_sheet(draft: Draft, dialect: Dialect, style: Style | None = None) -> Sheet:
@@ -112,6 +113,7 @@ def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -
     starts = (_start_note(n, kind, phrases) for n, kind in sorted(once))
     sheet.starts = [start for start in starts if start.lower() not in noted]
     letters = _Letters(draft)
+    sheet.letters = letters.of
     several = len(letters.of) > 1
     sided = len({s.done.turned for s in rounds}) > 1
     for i, s in enumerate(rounds):

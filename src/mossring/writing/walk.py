@@ -58,8 +58,8 @@ COMMON = tuple(NEXT.values())
 
 class Earlier:
     """Every stitch so far by its number, and what stands in what: put together only where that is asked for. waiting:
-    what was made since. top: number of the stitch that the last round's starting chain stands for, how many chains do, and how
-    many lie on them besides (none: it began otherwise)."""
+    what was made since. top: number of the stitch that the last round's starting chain stands for, how many chains do,
+    and how many lie on them besides (none: it began otherwise)."""
 
     def __init__(self) -> None:
         self.waiting: list[list[Made]] = []

@@ -293,7 +293,11 @@ class AnalysisOut(Schema):
 
 
 class WriteIn(PatternIn):
-    format: Literal["text", "markdown", "html", "pdf", "json"]
+    """paper: of a page to print. sections: which, in what order; none: all. A parcel is a zip of both dialects."""
+
+    format: Literal["text", "markdown", "html", "pdf", "json", "parcel"]
+    paper: Literal["a4", "letter"] = "a4"
+    sections: list[str] = Field(default=[], max_length=40)
 
 
 class ProblemOut(Schema):

@@ -8,10 +8,10 @@ import re
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import Router
 
-from mossring.draft import work_draft
+from mossring import analysis
+from mossring.publishing import ORDER, publish
 from mossring.styles import own_style, read_style
-from mossring.writing import as_data, as_html, as_markdown, as_text, write_pattern
-from mossring.writing.pdf import as_pdf
+from mossring_press import parcel, printed
 from mossring_web.api.answers import answer, offers_answer, pattern_answer, read_in_answer, settling_answer
 from mossring_web.api.doors import signed_in
 from mossring_web.api.schemas import (
@@ -34,6 +34,7 @@ _TYPES = {
     "html": ("text/html", "html"),
     "pdf": ("application/pdf", "pdf"),
     "json": ("application/json", "json"),
+    "parcel": ("application/zip", "zip"),
 }
 
 
@@ -71,18 +72,18 @@ def read_in(request: HttpRequest, body: ReadInIn) -> dict[str, object]:
 @router.post("/write", operation_id="writePattern", response={200: str})
 def write(request: HttpRequest, body: WriteIn) -> HttpResponse:
     """The pattern as a file to keep."""
-    draft = work_draft(body.text)
-    style = read_style(body.style, own_style(draft.doc.style))
-    sheet = write_pattern(draft, body.terms, style, body.plain)
-    data: str | bytes
-    if body.format == "pdf":
-        data = as_pdf(as_html(sheet))
-    elif body.format == "json":
-        data = json.dumps(as_data(sheet), ensure_ascii=False, indent=1)
+    result = analysis.analyse(body.text)
+    style = read_style(body.style, own_style(result.draft.doc.style))
+    sections = tuple(body.sections or ORDER)
+    title = result.draft.doc.title or "Untitled motif"
+    name = re.sub(r"[^A-Za-z0-9]+", "-", title).strip("-").lower() or "motif"
+    if body.format == "parcel":
+        data = parcel(result, style, name, plain=body.plain, paper=body.paper, sections=sections)
     else:
-        data = {"text": as_text, "markdown": as_markdown, "html": as_html}[body.format](sheet)
+        document = publish(result, body.terms, style, plain=body.plain, sections=sections)
+        data = printed(document, body.format, body.paper)
     kind, ending = _TYPES[body.format]
-    name = re.sub(r"[^A-Za-z0-9]+", "-", sheet.title).strip("-").lower() or "motif"
     response = HttpResponse(data, content_type=kind if kind.startswith("application") else f"{kind}; charset=utf-8")
-    response["Content-Disposition"] = f'attachment; filename="{name}-{body.terms}.{ending}"'
+    whole = name if body.format == "parcel" else f"{name}-{body.terms}"
+    response["Content-Disposition"] = f'attachment; filename="{whole}.{ending}"'
     return response

@@ -835,7 +835,10 @@ export interface components {
             /** Terms */
             terms?: ("us" | "uk") | null;
         };
-        /** WriteIn */
+        /**
+         * WriteIn
+         * @description paper: of a page to print. sections: which, in what order; none: all. A parcel is a zip of both dialects.
+         */
         WriteIn: {
             /** Text */
             text: string;
@@ -858,7 +861,18 @@ export interface components {
              * Format
              * @enum {string}
              */
-            format: "text" | "markdown" | "html" | "pdf" | "json";
+            format: "text" | "markdown" | "html" | "pdf" | "json" | "parcel";
+            /**
+             * Paper
+             * @default a4
+             * @enum {string}
+             */
+            paper: "a4" | "letter";
+            /**
+             * Sections
+             * @default []
+             */
+            sections: string[];
         };
         /**
          * ComparedOut

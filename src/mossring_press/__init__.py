@@ -1,0 +1,5 @@
+"""The press: what turns a document into print, with the text faces it brings along."""
+
+from mossring_press.parcel import ENDINGS, parcel, printed
+
+__all__ = ["ENDINGS", "parcel", "printed"]
