@@ -88,7 +88,7 @@ CONTENT_SECURITY_POLICY = {
         "script-src": [SELF, NONCE],
         "style-src": [SELF, NONCE],
         "img-src": [SELF, "data:"],
-        "font-src": [SELF],
+        "font-src": [SELF, "data:"],  # a printed page brings its faces along
         "connect-src": [SELF],
         "form-action": [SELF],
         "base-uri": [NONE],

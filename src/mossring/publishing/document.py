@@ -81,11 +81,10 @@ class Rounds(NamedTuple):
 
 
 class Picture(NamedTuple):
-    """An SVG picture that stands by itself, how wide it may be on the page, in mm, and the colour that it lies on."""
+    """An SVG picture that stands by itself; dark: on a dark ground, where its colours are light."""
 
     svg: str
-    width: int
-    ground: str = "#ffffff"
+    dark: bool = False
 
 
 Part = Words | Pairs | Table | Rounds | Picture
@@ -125,7 +124,12 @@ def publish(
     sheet = write_pattern(draft, dialect, style, plain)
     parts = _parts(result, sheet, style)
     shown = [Section(key, _title(key, dialect), told) for key in sections if (told := tuple(parts.get(key, ())))]
-    return Document(sheet.title, dialect, sheet, shown, doubts(result))
+    return Document(_clean(sheet.title), dialect, sheet, shown, doubts(result))
+
+
+def _clean(title: str) -> str:
+    """A title without signs that steer machines and print as nothing."""
+    return "".join(c for c in title if c.isprintable())
 
 
 def _title(key: str, dialect: Dialect) -> str:
@@ -147,7 +151,7 @@ def doubts(result: Analysis) -> list[str]:
 
 def _parts(result: Analysis, sheet: Sheet, style: Style) -> dict[str, list[Part]]:
     draft, dialect = result.draft, sheet.dialect
-    drawing = draw(draft)
+    drawing, title = draw(draft), _clean(sheet.title)
     used = [r.worked.yarn or "A" for r in draft.rounds]
     colours = inks(draft.doc.yarns, used)
     yarn_rows = tuple(map(tuple, facts.yarns(draft, sheet.letters)))
@@ -160,7 +164,7 @@ def _parts(result: Analysis, sheet: Sheet, style: Style) -> dict[str, list[Part]
     credits = [(k, v) for k, v in draft.doc.header if k.lower() in _CREDITS]
     drawn = bool(draft.rounds) and drawing.reach > 0
     said: dict[str, list[Part]] = {
-        "picture": [Picture(as_svg(drawing, sheet.title, colours=[colours[y] for y in used]), 62, _ground(colours))]
+        "picture": [Picture(as_svg(drawing, title, colours=[colours[y] for y in used]), _is_light(colours))]
         if drawn
         else [],
         "size": [Pairs(tuple(facts.size(result)))],
@@ -173,7 +177,7 @@ def _parts(result: Analysis, sheet: Sheet, style: Style) -> dict[str, list[Part]
         "abbreviations": [Pairs(tuple(sheet.abbreviations))] if sheet.abbreviations else [],
         "special": [Pairs((*sheet.names, *sheet.special))] if sheet.names or sheet.special else [],
         "rounds": [Rounds(sheet.begins_as, sheet.begin, tuple(sheet.rounds))],
-        "chart": [Picture(as_svg(drawing, f"Chart of {sheet.title}"), 120)] if drawn else [],
+        "chart": [Picture(as_svg(drawing, f"Chart of {title}"))] if drawn else [],
         "colours": [Table(("rounds", "yarn", ""), order)] if order else [],
         "finishing": [Words(tuple(facts.finishing(result, style)))],
         "words": [Table(_NAMES[dialect], tuple(map(tuple, facts.other_words(draft, sheet))))],
@@ -191,13 +195,14 @@ def _without_empty(table: Table) -> Table:
 _NAMES: dict[Dialect, tuple[str, ...]] = {"us": ("US", "UK"), "uk": ("UK", "US")}
 
 
-def _ground(colours: dict[str, str]) -> str:
-    """A ground on which each of the yarns can be seen: dark where all of them are light."""
+def _is_light(colours: dict[str, str]) -> bool:
+    """Whether each of the yarns is light."""
     light = [sum(int(c[k : k + 2], 16) for k in (1, 3, 5)) / 3 for c in colours.values()]
-    return _DARK if light and min(light) > _LIGHT else _PALE
+    return bool(light) and min(light) > _LIGHT
 
 
-_DARK, _PALE, _LIGHT = "#4c5a49", "#f1f3ec", 150
+_LIGHT = 150
+"""The least lightness of a light yarn, of 255."""
 
 
 def _told_elsewhere(key: str) -> bool:

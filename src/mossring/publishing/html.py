@@ -37,7 +37,8 @@ th, td { padding: 0.4mm 5mm 0.4mm 0; vertical-align: baseline }
 .count { color: #4c5a49 } .note { font-style: italic; margin-left: 16mm; break-before: avoid }
 figure { margin: 2mm 0; break-inside: avoid } figure svg { display: block; width: 100%%; height: auto }
 .top { display: flex; justify-content: space-between; align-items: flex-start; gap: 8mm; margin: 0 0 2mm }
-.picture { flex: none; width: 62mm; margin: 0; padding: 3mm; border-radius: 2mm }
+.picture { flex: none; width: 62mm; margin: 0; padding: 3mm; border-radius: 2mm; background: #f1f3ec }
+.picture.dark { background: #4c5a49 } .chart figure { width: 120mm }
 .frac sup, .frac sub { font-size: 0.68em; line-height: 0 } .frac sub { vertical-align: -0.12em }
 """
 
@@ -62,7 +63,7 @@ def as_html(document: Document, *, paper: Paper = "a4", faces: str = "") -> str:
 
 
 def _beside(p: Picture) -> str:
-    return f'<figure class="picture" style="background:{p.ground}">{p.svg}</figure>'
+    return f'<figure class="picture{" dark" * p.dark}">{p.svg}</figure>'
 
 
 _LANG = {"us": "US", "uk": "GB"}
@@ -86,7 +87,7 @@ def _part(part: Part) -> str:
     if isinstance(part, Rounds):
         return _rounds(part)
     if isinstance(part, Picture):
-        return f'<figure style="width:{part.width}mm">{part.svg}</figure>'
+        return f"<figure>{part.svg}</figure>"
     return "".join(f"<p>{_words(line)}</p>" for line in part.lines)
 
 

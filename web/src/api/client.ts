@@ -86,17 +86,29 @@ export function keep(text: string): Promise<Motif> {
   return asked(client.POST("/api/motifs", { body: { ...unused, text } }));
 }
 
-/** Ask for the pattern as a file and hand it to the browser to keep. */
-export async function takeAway(
-  pattern: { text: string; terms: Terms; style: string; plain: boolean },
-  format: Format,
-): Promise<void> {
+type Paper = components["schemas"]["WriteIn"]["paper"];
+
+/** What is to be published, and how: all but the terms. */
+export type Pattern = { text: string; style: string; plain: boolean; paper: Paper; sections: string[] };
+type InTerms = Pattern & { terms: Terms };
+
+async function written(pattern: InTerms, format: Format): Promise<{ data: Blob; response: Response }> {
   const { data, response } = await client
     .POST("/api/write", { body: { ...pattern, format }, parseAs: "blob" })
     .catch(() => {
       throw new ServerError(0, "The server can't be reached just now.");
     });
   if (!response.ok || !data) throw new ServerError(response.status, "The file could not be made.");
+  return { data, response };
+}
+
+/** The pattern in a format. */
+export const writtenAs = async (pattern: InTerms, format: Format): Promise<Blob> =>
+  (await written(pattern, format)).data;
+
+/** Ask for the pattern as a file and hand it to the browser to keep. */
+export async function takeAway(pattern: InTerms, format: Format): Promise<void> {
+  const { data, response } = await written(pattern, format);
   const name = /filename="([^"]+)"/.exec(response.headers.get("Content-Disposition") ?? "")?.[1];
   const link = document.createElement("a");
   link.href = URL.createObjectURL(data);

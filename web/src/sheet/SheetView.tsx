@@ -7,12 +7,16 @@ import { Button } from "../ui/Button";
 import { TopBar } from "../ui/TopBar";
 import { Trouble, Waiting } from "../ui/states";
 import { unbroken } from "../ui/unbroken";
+import { PageBar } from "./PageBar";
+import { PrintedPage } from "./PrintedPage";
+import { keep, shown, wanted } from "./paper";
 import { type Schools, StyleBar, styleLine } from "./StyleBar";
 
 const DIALECTS: Terms[] = ["us", "uk"];
 
 const FORMATS: [Format, string][] = [
   ["pdf", "PDF"],
+  ["html", "HTML"],
   ["text", "Text"],
   ["markdown", "Markdown"],
   ["json", "JSON"],
@@ -49,6 +53,8 @@ export function SheetView() {
   });
   const go = useNavigate();
   const [error, setError] = useState("");
+  const [page, setPage] = useState(wanted);
+  const [asPage, setAsPage] = useState(false);
   if (pattern.isPending) return <Waiting what="Writing the pattern" />;
   if (pattern.isError) return <Trouble error={pattern.error} again={() => void pattern.refetch()} />;
   if (sheets.isPending) return <Waiting what="Writing the pattern" />;
@@ -57,9 +63,10 @@ export function SheetView() {
   const own = sheets.data.find((s) => s.terms === analysis.terms);
   /** The draft in this style, as a change on the bench that can be undone there. */
   const rewrite = () => own && void go(`/motif/${id}`, { state: { rewrite: own.text } });
+  const published = { text, style, plain, paper: page.paper, sections: shown(page) };
   const take = (terms: Terms, format: Format) => {
     setError("");
-    takeAway({ text, terms, style, plain }, format).catch((e: unknown) =>
+    takeAway({ ...published, terms }, format).catch((e: unknown) =>
       setError(e instanceof Error ? e.message : "That did not work."),
     );
   };
@@ -101,10 +108,34 @@ export function SheetView() {
             {error}
           </p>
         )}
+        <div className="no-print flex flex-wrap items-end gap-x-4">
+          <div role="group" aria-label="Shown as" className="mb-5 flex">
+            <Button aria-pressed={!asPage} onClick={() => setAsPage(false)}>
+              Words
+            </Button>
+            <Button aria-pressed={asPage} onClick={() => setAsPage(true)}>
+              Printed page
+            </Button>
+          </div>
+          <PageBar
+            page={page}
+            setPage={(next) => {
+              keep(next);
+              setPage(next);
+            }}
+          />
+          <Button className="mb-5" onClick={() => take(analysis.terms, "parcel")}>
+            Parcel of both, in every format
+          </Button>
+        </div>
         <div className="grid gap-8 lg:grid-cols-2 print:block">
-          {sheets.data.map((sheet) => (
-            <Column key={sheet.terms} sheet={sheet} take={take} />
-          ))}
+          {sheets.data.map((sheet) =>
+            asPage ? (
+              <PrintedPage key={sheet.terms} pattern={published} terms={sheet.terms} />
+            ) : (
+              <Column key={sheet.terms} sheet={sheet} take={take} />
+            ),
+          )}
         </div>
       </main>
     </>
