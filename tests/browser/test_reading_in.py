@@ -94,3 +94,26 @@ def test_the_bench_tells_which_loop_is_live_and_where_the_parked_one_lies(demo: 
     )
     demo.keyboard.insert_text(text)
     expect(demo.get_by_text("after Rnd 2: B is live, A parked at the back")).to_be_visible()
+
+
+def test_the_printed_page_has_the_sections_that_are_wanted_in_their_order(demo: Page) -> None:
+    open_motif(demo, "Breakwater Panel")
+    demo.get_by_role("link", name="Pattern").click()
+    demo.get_by_role("button", name="Printed page").click()
+    page = demo.frame_locator("iframe[title='US page']")
+    expect(page.get_by_role("heading", name="Breakwater Panel")).to_be_visible()
+    heads = page.locator("h2")
+    expect(heads.filter(has_text="Yarn")).to_have_count(1)
+    expect(page.locator("figure svg")).to_have_count(2)
+    demo.get_by_role("button", name="Sections").click()
+    demo.get_by_role("checkbox", name="Yarn").uncheck()
+    demo.get_by_role("button", name="Chart further up").click()
+    expect(heads.filter(has_text="Yarn")).to_have_count(0)
+    expect(page.locator("section.chart + section.rounds")).to_have_count(1)
+    demo.keyboard.press("Escape")
+    with demo.expect_download() as got:
+        demo.get_by_role("button", name="Parcel of both, in every format").click()
+    assert got.value.suggested_filename == "breakwater-panel.zip"
+    demo.reload()
+    demo.get_by_role("button", name="Printed page").click()
+    expect(heads.filter(has_text="Yarn")).to_have_count(0)  # the page is as it was wanted last

@@ -18,6 +18,7 @@ _CSS = """
   @bottom-right { content: "page " counter(page) " of " counter(pages); font: 8.5pt %(face)s; color: #5d665b } }
 @page :first { @top-left { content: none } @top-right { content: none } }
 body { font: 10.5pt/1.45 %(face)s; color: #20261f; max-width: 174mm; margin: 8mm auto; orphans: 2; widows: 2 }
+@media screen { body { padding: 0 10mm } }
 @media print { body { margin: 0; max-width: none } }
 h1 { font-size: 21pt; line-height: 1.15; margin: 0; string-set: title content() }
 .terms { color: #4c5a49; margin: 1mm 0 5mm; string-set: terms content() }

@@ -172,7 +172,8 @@ def _start_chain(worker: Worker, chain: Chain, after: Sequence[Node]) -> None:
         else:
             worker.begun = Manner("chain", chain.n)
         return
-    worker.begun = Manner("chain", (from_hook(after) or chain.n + 1) - 1 - label.chains, True)
+    passed = (from_hook(after) if not worker.past else None) or chain.n + 1
+    worker.begun = Manner("chain", passed - 1 - label.chains, True)
     u = edge.here()
     _make_start(worker, label, u, chain.span)
 

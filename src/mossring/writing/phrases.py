@@ -213,7 +213,9 @@ class Phrases:
         the steps of the round with its start as one of them; where those are the same over and over, so is it told."""
         unit = unit_of(whole)
         times = len(whole) // unit - 1 if unit else 0
-        if times < 2:
+        if unit and list(steps) == list(whole) and whole[0] == whole[unit]:
+            folded: list[Step | Again[Step]] = [Again(tuple(fold(whole[:unit])), times + 1)]
+        elif times < 2:
             folded = fold(steps)
         else:
             begun = steps[: len(steps) - unit * times]
@@ -259,6 +261,8 @@ class Phrases:
             return f"corner {what} opposite join of rnd {place.round}"
         if place.kind == "first":
             return f"first {what}"
+        if place.kind == "nearest":
+            return what
         nth = place.skips[0][1]
         return f"{ordinal(nth)} {what} after join"
 
@@ -293,7 +297,7 @@ class Phrases:
             place = script.anew
             known = self.joins and place is not None and place.kind in ("any", "any corner", "join", "first")
             text = f"standing {self.word(kind)} in {self.anew(place) if known and place else self.where(at)}"
-            text = f"with {self.joins}, {text}" if self.joins else text
+            text = f"with {self.joins}, {text}" if self.joins and place else text
             rest = _less_one(script.first)
             if rest:
                 text += f", {self.group(rest)} {self._same(script)}"
@@ -400,6 +404,8 @@ class Phrases:
         if script.part == SURFACE:
             return ", ".join(map(self._on_surface, script.steps))
         parts, top, steps = [], self._first_made(script), list(script.steps)
+        if self.joins and script.anew is None:
+            parts.append(f"with {self.joins}")
         if script.onto:
             loops = f"{script.part} loops" if script.part else "sts"
             parts.append(f"working in {loops} of rnd {script.onto}")
@@ -443,7 +449,8 @@ class Phrases:
     def _at_once(self, script: Script, style: Style) -> bool:
         """Whether the round begins with its first stitch, without a chain: where the hook is."""
         kind = script.first_place.kind
-        return style.start == "none" and not script.reach and kind in ("ring", "st") and not script.cast
+        here = not script.reach and kind in ("ring", "st") and not script.cast and not (self.joins and script.anew)
+        return style.start == "none" and here
 
     def _on_surface(self, step: Step) -> str:
         """`surface sl st in each st of rnd 2 around`, `surface sl st in next 6 dc of rnd 2`."""

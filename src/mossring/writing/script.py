@@ -118,7 +118,7 @@ def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_W
         kept,
         opens and not gap and (walk.ring or _is_next(walk, u0)),
         start_part,
-        _anew(walk, done, u0, gap, way) if way.new_yarn and opens and not done.extra else None,
+        _anew(walk, done, u0, gap, way) if way.new_yarn and opens else None,
     )
 
 
@@ -161,6 +161,9 @@ def _to_the_end(walk: Walk, steps: list[Step]) -> list[Step]:
 
 def _anew(walk: Walk, done: WorkedRound, u0: int, gap: bool, way: Way) -> Place | None:
     """Where a new yarn is joined: opposite to the join of the round below, where the style asks for that."""
+    if done.extra:  # about a foundation or row ends it begins where the hook is
+        kind = {"fch": "ch", "end": "end"}.get(walk.edge[u0].kind, "st")
+        return None if u0 or gap or walk.edge[u0].kind == "ch" else Place("first", stitch=kind)
     place = walk.anew(u0, gap)
     opposite = min(walk.corners, key=lambda u: (abs(2 * u - len(walk.edge)), u), default=-1)
     if place is None or way.reach != "other corner" or opposite != u0:

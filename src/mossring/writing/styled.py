@@ -51,7 +51,7 @@ def styled_rounds(draft: Draft, style: Style) -> list[Styled]:
         script = _script(r, done, hook, found, own, way)
         out.append(Styled(r, done, script, told[k], own, goes_on))
         found.top = _top(script, own, told[k].joins)
-        closed = done.closed
+        closed = done.closed or done.line
         found.waiting.append(done.made)
         hook = script.hook if script else (done.made[0].number if done.made else hook)
     return out

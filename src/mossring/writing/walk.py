@@ -139,7 +139,12 @@ class Walk:
             group = self.new_group(u)
             gaps = [k for k in range(n) if not group or self.new_group(k)]
             if not all((k - u) % period == 0 for k in gaps) or not all(p.feet for p in self.edge):
-                return None
+                first = [k for k in gaps if k][:1] == [u]
+                return (
+                    Place("nearest", stitch="sp between next 2 groups" if group else "sp between next 2 sts")
+                    if first
+                    else None
+                )
             return Place("any", stitch="sp between groups" if group else "sp between 2 sts")
         alike = [k for k, p in enumerate(self.edge) if seen(p) and (p.kind, p.chains) == (m.kind, m.chains)]
         if m.kind != "ch":

@@ -131,7 +131,12 @@ export function SheetView() {
         <div className="grid gap-8 lg:grid-cols-2 print:block">
           {sheets.data.map((sheet) =>
             asPage ? (
-              <PrintedPage key={sheet.terms} pattern={published} terms={sheet.terms} />
+              <section key={sheet.terms} aria-label={`${sheet.terms.toUpperCase()} page`}>
+                <div className="mb-2 flex justify-end">
+                  <Formats terms={sheet.terms} take={take} />
+                </div>
+                <PrintedPage pattern={published} terms={sheet.terms} />
+              </section>
             ) : (
               <Column key={sheet.terms} sheet={sheet} take={take} />
             ),
@@ -143,6 +148,24 @@ export function SheetView() {
 }
 
 type Take = (terms: Terms, format: Format) => void;
+
+/** The pattern in one dialect, to take away in any format. */
+function Formats({ terms, take }: { terms: Terms; take: Take }) {
+  return (
+    <p className="no-print flex gap-1.5 font-work">
+      {FORMATS.map(([format, name]) => (
+        <Button
+          key={format}
+          className="px-2 py-1 text-sm"
+          onClick={() => take(terms, format)}
+          aria-label={`${name} in ${terms.toUpperCase()} terms`}
+        >
+          {name}
+        </Button>
+      ))}
+    </p>
+  );
+}
 
 function Column({ sheet, take }: { sheet: Sheet; take: Take }) {
   const terms = sheet.terms.toUpperCase();
@@ -156,18 +179,7 @@ function Column({ sheet, take }: { sheet: Sheet; take: Take }) {
           <span className="hidden print:inline">{sheet.title}: </span>
           {terms} terms
         </h2>
-        <p className="no-print flex gap-1.5 font-work">
-          {FORMATS.map(([format, name]) => (
-            <Button
-              key={format}
-              className="px-2 py-1 text-sm"
-              onClick={() => take(sheet.terms, format)}
-              aria-label={`${name} in ${terms} terms`}
-            >
-              {name}
-            </Button>
-          ))}
-        </p>
+        <Formats terms={sheet.terms} take={take} />
       </header>
       <dl className="mb-4 grid grid-cols-[8rem_1fr] gap-x-4 text-[0.95rem]">
         {sheet.materials.map((m) => (
