@@ -55,7 +55,8 @@ _MAKES = re.compile(r"\b(?:sl st|ss|sc|hdc|dc|htr|hdtr|tr|dtr|trtr|ch)\b")
 @given(striped(), st.sampled_from(SCHOOLS["colour"]))
 @settings(max_examples=examples(150), deadline=None, suppress_health_check=[HealthCheck.too_slow])
 def test_rules_of_the_words(text: str, colour: str) -> None:
-    """No slip stitch in a yarn that isn't in the work; no two neighbouring repeats alike; the last round fastens off."""
+    """No slip stitch in a yarn that isn't in the work; no two neighbouring repeats alike; at the end all is fastened
+    off."""
     sheet = write_sheet(work_draft(text), "us", read_style(f"colour {colour}"))
     in_work = {"A"}
     for r in sheet.rounds:
