@@ -91,9 +91,8 @@ def _made(sheet: Sheet) -> list[str]:
     return [how for _, how in [*sheet.special, *sheet.names]]
 
 
-STRIPES = "Terms: US\nShape: circle\n" + "\n".join(
-    f"Rnd {k} with {y}: {'8 hdc in ring' if k == 1 else '[hdc in next %d sts, 2 hdc in next st] around' % (k - 1) if k > 2 else '2 hdc in each st around'}"
-    for k, y in enumerate("ABABCCCA", 1)
+STRIPES = "Terms: US\nShape: circle\nRnd 1 with A: 8 hdc in ring\nRnd 2 with B: 2 hdc in each st around\n" + "\n".join(
+    f"Rnd {k} with {yarn}: [hdc in next {k - 2} sts, 2 hdc in next st] around" for k, yarn in enumerate("ABCCCA", 3)
 )
 
 
@@ -150,7 +149,7 @@ WRITTEN = """Terms: US
 Shape: circle
 Rnd 1: ch 2 (does not count), 12 dc in magic ring, join with sl st in first dc.
 Rnd 2: ch 2 (counts as dc), dc in same st, 2 dc in each st around, join with sl st in top of ch-2.
-Rnd 3: With B, standing dc in any st, 2 dc in next st, [dc in next st, 2 dc in next st] 11 times, join with sl st in first dc.
+Rnd 3: With B, standing dc in any st, 2 dc in next st, [dc in next st, 2 dc in next st] 11 times, sl st in first dc.
 Rnd 4: ch 3 (counts as dc), dc in each st around, do not join.
 Rnd 5: sc in each st around, join with sl st in first sc.
 """
