@@ -10,16 +10,23 @@ _LATIN = "U+0000-00FF, U+0131, U+0152-0153, U+02BB-02DC, U+2000-206F, U+20AC, U+
 _MORE = "U+0100-02BA, U+1E00-1E9F, U+1EF2-1EFF, U+2020, U+20A0-20AB, U+2150-215E, U+2C60-2C7F, U+A720-A7FF"
 
 
+def faces(page: str) -> str:
+    """CSS with the faces that a page needs inside it, so that it needs no other file."""
+    more = any(0x100 <= ord(c) < _SIGNS for c in page)
+    parts = [("latin", _LATIN), *([("latin-ext", _MORE)] if more else [])]
+    styles = ("normal", "italic") if 'class="note"' in page else ("normal",)
+    return "".join(_face(style, part, signs) for style in styles for part, signs in parts)
+
+
+_SIGNS = 0x2000
+"""From here on there are no letters of ours, only dashes and marks, which the first part has."""
+
+
 @cache
-def faces() -> str:
-    """CSS with the faces inside it, so that a page needs no other file."""
-    out = []
-    for style in ("normal", "italic"):
-        for part, signs in (("latin", _LATIN), ("latin-ext", _MORE)):
-            data = files("mossring_press").joinpath(f"files/literata-{part}-wght-{style}.woff2").read_bytes()
-            out.append(
-                f"@font-face {{ font-family: Literata; font-style: {style}; "
-                f"src: url(data:font/woff2;base64,{b64encode(data).decode()}) format('woff2'); "
-                f"unicode-range: {signs} }}"
-            )
-    return "".join(out)
+def _face(style: str, part: str, signs: str) -> str:
+    data = files("mossring_press").joinpath(f"files/literata-{part}-wght-{style}.woff2").read_bytes()
+    return (
+        f"@font-face {{ font-family: Literata; font-style: {style}; "
+        f"src: url(data:font/woff2;base64,{b64encode(data).decode()}) format('woff2'); "
+        f"unicode-range: {signs} }}"
+    )

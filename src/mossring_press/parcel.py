@@ -20,7 +20,7 @@ BOTH: tuple[Dialect, ...] = ("us", "uk")
 def printed(document: Document, form: str, paper: Paper) -> bytes:
     """A document in one format: `text`, `markdown`, `html`, `pdf` or `json`."""
     if form in ("html", "pdf"):
-        page = as_html(document, paper=paper, faces=faces())
+        page = as_html(document, paper=paper, faces=faces(as_html(document)))
         return as_pdf(page) if form == "pdf" else page.encode()
     if form == "json":
         return json.dumps(as_data(document), ensure_ascii=False, indent=1).encode() + b"\n"

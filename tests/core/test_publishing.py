@@ -8,6 +8,7 @@ from pathlib import Path
 import pytest
 
 from mossring.analysis import analyse
+from mossring.chart import draw, wedge_of
 from mossring.publishing import ORDER, Document, as_data, as_html, as_markdown, as_text, publish
 from mossring.publishing.facts import finishing, level, notions, size
 from mossring.publishing.measures import both, inches
@@ -180,3 +181,26 @@ def test_what_is_typed_stays_words(typed: str) -> None:
     assert "\x1b" not in page
     assert "\\[3 dc in ring, ch 2" not in page
     assert "ch 2, \\[3 dc in ring, ch 2] 3 times" in as_markdown(published(text))
+
+
+def granny(rounds: int, shape: str = "square", sides: int = 4) -> str:
+    lines = ["Terms: US", f"Shape: {shape}", f"Rnd 1: [3 dc in ring, ch 2] {sides} times"]
+    for k in range(2, rounds + 1):
+        groups = f", [3 dc in next ch-1 sp, ch 1] {k - 2} times" if k > 2 else ""
+        lines.append(f"Rnd {k}: [(3 dc, ch 2, 3 dc) in corner, ch 1{groups}] around")
+    return "\n".join(lines)
+
+
+@pytest.mark.parametrize(("shape", "sides"), [("square", 4), ("hexagon", 6)])
+def test_a_chart_of_many_rounds_shows_one_side_and_its_corners(shape: str, sides: int) -> None:
+    draft = analyse(granny(10, shape, sides)).draft
+    wedge = wedge_of(draft, draw(draft))
+    assert wedge is not None
+    assert wedge.times == sides
+    for r, paths in zip(draft.rounds[1:], wedge.rounds[1:], strict=True):
+        side = r.worked.per_side()[0] + r.worked.spaces().get("ch-1", 0) // sides
+        assert side <= len(paths) <= side + 2 * (1 + 3)  # both corner spaces, and at most what leans over them
+    words = told(publish(analyse(granny(10, shape, sides)), "us"), "chart")
+    assert words == [f"One side and its two corners are shown. Work this {sides} times around."]
+    few = analyse(granny(8, shape, sides)).draft
+    assert wedge_of(few, draw(few)) is None

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from typing import NamedTuple
 
 from mossring.analysis import Analysis
-from mossring.chart import as_svg, draw, inks
+from mossring.chart import Drawn, as_svg, draw, inks, wedge_of, wedge_svg
 from mossring.publishing import facts
 from mossring.stitches import Dialect
 from mossring.stitches.terms import WORDS
@@ -177,7 +177,7 @@ def _parts(result: Analysis, sheet: Sheet, style: Style) -> dict[str, list[Part]
         "abbreviations": [Pairs(tuple(sheet.abbreviations))] if sheet.abbreviations else [],
         "special": [Pairs((*sheet.names, *sheet.special))] if sheet.names or sheet.special else [],
         "rounds": [Rounds(sheet.begins_as, sheet.begin, tuple(sheet.rounds))],
-        "chart": [Picture(as_svg(drawing, f"Chart of {title}"))] if drawn else [],
+        "chart": _chart(result, drawing, title) if drawn else [],
         "colours": [Table(("rounds", "yarn", ""), order)] if order else [],
         "finishing": [Words(tuple(facts.finishing(result, style)))],
         "words": [Table(_NAMES[dialect], tuple(map(tuple, facts.other_words(draft, sheet))))],
@@ -190,6 +190,15 @@ def _without_empty(table: Table) -> Table:
     """The table without columns in which nothing stands."""
     kept = [k for k in range(len(table.head)) if any(row[k] for row in table.rows)]
     return Table(tuple(table.head[k] for k in kept), tuple(tuple(row[k] for k in kept) for row in table.rows))
+
+
+def _chart(result: Analysis, drawing: Drawn, title: str) -> list[Part]:
+    """The chart: of one side, where there are many rounds."""
+    wedge = wedge_of(result.draft, drawing)
+    if wedge is None:
+        return [Picture(as_svg(drawing, f"Chart of {title}"))]
+    told = f"One side and its two corners are shown. Work this {wedge.times} times around."
+    return [Words((told,)), Picture(wedge_svg(drawing, wedge, f"Chart of one side of {title}"))]
 
 
 _NAMES: dict[Dialect, tuple[str, ...]] = {"us": ("US", "UK"), "uk": ("UK", "US")}

@@ -11,6 +11,10 @@ MOST_SLIPS = 6
 """Further than this nobody slip-stitches to begin a round: it then begins where the hook is."""
 
 
+FEW_SLIPS = 3
+"""So many slip stitches lead to a start that nobody asked for; where it takes more, a nearer one is chosen."""
+
+
 class Way(NamedTuple):
     """Where a round is to begin, in the words of `Style:` (begins, reach), and whether its last stitch closes
     the corner's space. new_yarn: the round begins with another yarn. own: its words begin it where it begins."""
@@ -29,7 +33,7 @@ def begin_by(done: WorkedRound, walk: Walk, way: Way) -> tuple[list[Made], str]:
     """The round's stitches from where it is to begin, and why it keeps its own beginning if it must."""
     if way.own and done.made and done.made[0].feet and _simple(done.made[0], walk):
         return done.made, ""
-    own = _from_start(done, walk)
+    own = _from_start(done, walk, anew=way.new_yarn)
     if way._replace(new_yarn=False, own=False) == PLAIN_WAY or not own or (way.ends_in_space and done.line):
         return own, ""
     if done.line:
@@ -86,8 +90,9 @@ def _mid_side(done: WorkedRound, firsts: list[int]) -> list[int]:
     return out
 
 
-def _from_start(done: WorkedRound, walk: Walk) -> list[Made]:
-    """The round's stitches and spaces from the one it is written to begin with."""
+def _from_start(done: WorkedRound, walk: Walk, *, anew: bool) -> list[Made]:
+    """The round's stitches and spaces from the one it is written to begin with. anew: a yarn is joined there, so that
+    it may be anywhere."""
     made = done.made
     n = len(made)
     if done.line:
@@ -96,7 +101,7 @@ def _from_start(done: WorkedRound, walk: Walk) -> list[Made]:
     first = next(good, None)
     if first is not None and not done.extra:
         own, gap = (0, False) if walk.ring else walk.place(place_of(made[first]))
-        if own <= MOST_SLIPS and not gap:
+        if (own <= FEW_SLIPS or anew) and not gap:
             return made[first:] + made[:first]
     firsts = [] if first is None else [first, *good]
     if not firsts:
@@ -110,7 +115,7 @@ def _from_start(done: WorkedRound, walk: Walk) -> list[Made]:
         return _from_first_chain(made, walk)
     if not walk.ring and _simple(made[start], walk):
         own, gap = walk.place(place_of(made[start]))
-        if own > MOST_SLIPS or gap or made[start].kind == "slst":
+        if own > FEW_SLIPS or gap or made[start].kind == "slst":
             start = min(firsts, key=lambda i: _distance(walk, made[i]))
     return made[start:] + made[:start]
 
