@@ -14,12 +14,14 @@ from mossring.analysis import analyse
 from mossring.chart import draw
 from mossring.draft import forget, work_draft
 from mossring.garbage import settle_down
+from mossring.publishing import publish
 from mossring.relaxed import relax
 from mossring.relaxed.forces import WEIGHT, Forces
 from mossring.relaxed.net import Floats, Net, net_of
 from mossring.relaxed.rest import lay_out, raised
 from mossring.relaxed.settle import How, settle
 from mossring.writing import write_sheet
+from mossring_press import printed
 
 _CORNER = "(dc, ch 2, dc) in corner"
 
@@ -153,6 +155,17 @@ def lbfgs(net: Net, start: Floats, flat: bool, how: How) -> float:
     return float(found.fun)
 
 
+def sheet(times: int) -> None:
+    """How long the printed sheet of a motif of 20 rounds takes from its text, and the same sheet again."""
+    print("the sheet of a motif of 20 rounds, as a page to print")
+    printed(publish(analyse(square(3)), "us"), "pdf", "a4")  # what it is made with is loaded
+    for name, text in (("solid", square(20)), ("granny", granny(20))):
+        forget()
+        first = measure(lambda text=text: printed(publish(analyse(text), "us"), "pdf", "a4"), 1)  # type: ignore[misc]
+        again = measure(lambda text=text: printed(publish(analyse(text), "us"), "pdf", "a4"), times)  # type: ignore[misc]
+        print(f"  {name:8} {first:8.1f} ms   again {again:8.1f} ms   {again / first:.2f}")
+
+
 def run(quick: bool = False) -> int:
     times = 3 if quick else 15
     settle_down()  # as the server does
@@ -174,6 +187,7 @@ def run(quick: bool = False) -> int:
     n = whole_answer(forty)
     slow = cold(forty, max(1, times // 5))
     print(f"granny, 40 rounds, {n} stitches   {slow:8.1f} ms   {slow / n / each_first:.2f} of the solid a stitch")
+    sheet(times)
     settling(quick)
     limits = cold(at_the_limits(), 1)
     print(f"a text at the limits            {limits:8.1f} ms   {limits / base:.1f} of cold")

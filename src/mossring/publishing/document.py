@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import NamedTuple
 
 from mossring.analysis import Analysis
@@ -157,14 +157,14 @@ def _parts(result: Analysis, sheet: Sheet, style: Style) -> dict[str, list[Part]
     yarn_rows = tuple(map(tuple, facts.yarns(draft, sheet.letters)))
     level, why = facts.level(draft)
     header = [(key, value) for key, value in sheet.materials if not _told_elsewhere(key)]
-    own = [*sheet.starts, *(_plain(n) for n in sheet.opening_notes)]
+    own = [_plain(n) for n in sheet.all_notes]
     hard = f"{level}: {why}."
     gauge = (*facts.gauge(draft), *(v for k, v in sheet.materials if k.lower() in ("gauge", "tension")))
     order = tuple(map(tuple, facts.colour_order(draft, sheet.letters)))
     credits = [(k, v) for k, v in draft.doc.header if k.lower() in _CREDITS]
     drawn = bool(draft.rounds) and drawing.reach > 0
     said: dict[str, list[Part]] = {
-        "picture": [Picture(as_svg(drawing, title, colours=[colours[y] for y in used]), _is_light(colours))]
+        "picture": [Picture(as_svg(_small(drawing), title, colours=[colours[y] for y in used]), _is_light(colours))]
         if drawn
         else [],
         "size": [Pairs(tuple(facts.size(result)))],
@@ -190,6 +190,17 @@ def _without_empty(table: Table) -> Table:
     """The table without columns in which nothing stands."""
     kept = [k for k in range(len(table.head)) if any(row[k] for row in table.rows)]
     return Table(tuple(table.head[k] for k in kept), tuple(tuple(row[k] for k in kept) for row in table.rows))
+
+
+_FINE = 600
+"""Up to so many stitches a small picture shows their symbols whole; of more only their stems could be told apart."""
+
+
+def _small(drawing: Drawn) -> Drawn:
+    """The drawing for a small picture: of many stitches the stems alone."""
+    if sum(map(len, drawing.rounds)) <= _FINE:
+        return drawing
+    return replace(drawing, rounds=[["M" + path.split("M")[1] for path in paths if path] for paths in drawing.rounds])
 
 
 def _chart(result: Analysis, drawing: Drawn, title: str) -> list[Part]:

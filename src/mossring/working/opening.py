@@ -172,8 +172,8 @@ def _start_chain(worker: Worker, chain: Chain, after: Sequence[Node]) -> None:
         else:
             worker.begun = Manner("chain", chain.n)
         return
-    passed = (from_hook(after) if not worker.past else None) or chain.n + 1
-    worker.begun = Manner("chain", passed - 1 - label.chains, True)
+    of_all = not worker.past and from_hook(after) == chain.n  # `ch 4, 11 dc in 4th ch from hook`: the first is no start
+    worker.begun = Manner("chain", chain.n - of_all - label.chains, True)
     u = edge.here()
     _make_start(worker, label, u, chain.span)
 

@@ -17,16 +17,11 @@ def as_text(sheet: Sheet) -> str:
         out.append("Special stitches: " + "; ".join(f"{a} = {how}" for a, how in sheet.special))
     out += [f"Stitch {name}: {made}" for name, made in sheet.names]
     out.append(f"{sheet.begins_as}: {sheet.begin}")
-    out += [_note(n) for n in _notes(sheet)]
+    out += [_note(n) for n in sheet.all_notes]
     for r in sheet.rounds:
         out.append(r.line)
         out += [_note(n) for n in r.notes]
     return "\n".join(out) + "\n"
-
-
-def _notes(sheet: Sheet) -> list[str]:
-    """What is said before the rounds: of starting chains, and the designer's own notes."""
-    return [start[0].upper() + start[1:] for start in sheet.starts] + sheet.opening_notes
 
 
 def _note(text: str) -> str:
@@ -55,5 +50,5 @@ def as_data(sheet: Sheet) -> dict[str, object]:
             }
             for r in sheet.rounds
         ],
-        "notes": _notes(sheet),
+        "notes": sheet.all_notes,
     }

@@ -81,6 +81,11 @@ class Sheet:
     changes: list[str] = field(default_factory=list)
     letters: dict[str, str] = field(default_factory=dict)
 
+    @property
+    def all_notes(self) -> list[str]:
+        """What is said before the rounds: of starting chains, and the designer's own notes."""
+        return [start[0].upper() + start[1:] for start in self.starts] + self.opening_notes
+
 
 def write_sheet(draft: Draft, dialect: Dialect, style: Style | None = None) -> Sheet:
     """The motif as a pattern in a dialect and a style (None: its own). Nothing that was worked is left out."""

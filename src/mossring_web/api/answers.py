@@ -218,9 +218,15 @@ def sheet_answer(sheet: Sheet) -> dict[str, object]:
         "begin": sheet.begin,
         "materials": [{"name": k, "value": v} for k, v in sheet.materials],
         "abbreviations": [{"name": a, "value": w} for a, w in sheet.abbreviations],
-        "notes": sheet.opening_notes,
+        "notes": sheet.all_notes,
         "rounds": [
-            {"number": r.number, "label": r.label, "text": r.text, "counts": r.counts, "notes": list(r.notes)}
+            {
+                "number": r.number,
+                "label": r.label,
+                "text": r.words.removesuffix("."),
+                "counts": r.counts,
+                "notes": list(r.notes),
+            }
             for r in sheet.rounds
         ],
     }
