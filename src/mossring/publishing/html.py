@@ -18,7 +18,7 @@ _CSS = """
   @bottom-right { content: "page " counter(page) " of " counter(pages); font: 8.5pt %(face)s; color: #5d665b } }
 @page :first { @top-left { content: none } @top-right { content: none } }
 body { font: 10.5pt/1.45 %(face)s; color: #20261f; max-width: 174mm; margin: 8mm auto; orphans: 2; widows: 2 }
-@media screen { body { padding: 0 10mm } }
+@media screen { body { padding: 0 6mm } }
 @media print { body { margin: 0; max-width: none } }
 h1 { font-size: 21pt; line-height: 1.15; margin: 0; string-set: title content() }
 .terms { color: #4c5a49; margin: 1mm 0 5mm; string-set: terms content() }
@@ -38,7 +38,7 @@ th, td { padding: 0.4mm 5mm 0.4mm 0; vertical-align: baseline }
 .count { color: #4c5a49 } .note { font-style: italic; margin-left: 16mm; break-before: avoid }
 figure { margin: 2mm 0; break-inside: avoid } figure svg { display: block; width: 100%%; height: auto }
 .top { display: flex; justify-content: space-between; align-items: flex-start; gap: 8mm; margin: 0 0 2mm }
-.picture { flex: none; width: 62mm; margin: 0; padding: 3mm; border-radius: 2mm; background: #f1f3ec }
+.picture { flex: none; width: 36%%; max-width: 62mm; box-sizing: border-box; margin: 0; padding: 3mm; border-radius: 2mm; background: #f1f3ec }
 .picture.dark { background: #4c5a49 } .chart figure { width: 120mm }
 .frac sup, .frac sub { font-size: 0.68em; line-height: 0 } .frac sub { vertical-align: -0.12em }
 """

@@ -92,6 +92,10 @@ def main() -> None:
         page.get_by_role("link", name="Pattern").click()
         page.get_by_role("article").first.wait_for()
         take(page, "pattern")
+        page.get_by_role("button", name="Printed page").click()
+        page.frame_locator("iframe[title='UK page']").locator("h1").wait_for()
+        page.screenshot(path=FOLDER / "printed-page.png")  # a page within the page is never called idle
+        page.get_by_role("button", name="Words").click()
         page.goto(url)
         bench(page, "Second Tenor Panel")
         page.get_by_role("list", name="Findings").wait_for()

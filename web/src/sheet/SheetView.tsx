@@ -22,6 +22,8 @@ const FORMATS: [Format, string][] = [
   ["json", "JSON"],
 ];
 
+const PRESSED = "aria-pressed:border-moss aria-pressed:bg-moss-soft";
+
 /** The pattern in both dialects side by side, to proofread and to take away. */
 export function SheetView() {
   const id = Number(useParams().id);
@@ -110,10 +112,10 @@ export function SheetView() {
         )}
         <div className="no-print flex flex-wrap items-end gap-x-4">
           <div role="group" aria-label="Shown as" className="mb-5 flex">
-            <Button aria-pressed={!asPage} onClick={() => setAsPage(false)}>
+            <Button className={PRESSED} aria-pressed={!asPage} onClick={() => setAsPage(false)}>
               Words
             </Button>
-            <Button aria-pressed={asPage} onClick={() => setAsPage(true)}>
+            <Button className={PRESSED} aria-pressed={asPage} onClick={() => setAsPage(true)}>
               Printed page
             </Button>
           </div>
