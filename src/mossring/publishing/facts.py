@@ -192,7 +192,8 @@ def other_words(draft: Draft, sheet: Sheet) -> list[list[str]]:
     keys = dict.fromkeys(k for kind in ("slst", *made) for k in (lookup(kind).base, kind) if k)
     rows = [[term(k, dialect).abbr, term(k, other).abbr] for k in keys]
     skips = any(abbr == WORDS[dialect]["skip"] for abbr, _ in sheet.abbreviations)
-    used = [*["skip"] * skips, "gauge", *["yarn over"] * bool(sheet.special)]
+    over = WORDS[dialect]["yarn over"]
+    used = [*["skip"] * skips, "gauge", *["yarn over"] * any(over in how for _, how in sheet.special)]
     rows += [[WORDS[dialect][k], WORDS[other][k]] for k in used]
     return [row for row in rows if row[0] != row[1]]
 

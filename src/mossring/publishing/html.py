@@ -38,7 +38,8 @@ th, td { padding: 0.4mm 5mm 0.4mm 0; vertical-align: baseline }
 .count { color: #4c5a49 } .note { font-style: italic; margin-left: 16mm; break-before: avoid }
 figure { margin: 2mm 0; break-inside: avoid } figure svg { display: block; width: 100%%; height: auto }
 .top { display: flex; justify-content: space-between; align-items: flex-start; gap: 8mm; margin: 0 0 2mm }
-.picture { flex: none; width: 36%%; max-width: 62mm; box-sizing: border-box; margin: 0; padding: 3mm; border-radius: 2mm; background: #f1f3ec }
+.picture { flex: none; width: 36%%; max-width: 62mm; box-sizing: border-box; margin: 0 }
+.picture { padding: 3mm; border-radius: 2mm; background: #f1f3ec }
 .picture.dark { background: #4c5a49 } .chart figure { width: 120mm }
 .frac sup, .frac sub { font-size: 0.68em; line-height: 0 } .frac sub { vertical-align: -0.12em }
 """

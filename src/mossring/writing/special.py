@@ -38,10 +38,10 @@ def how_made(key: str, dialect: Dialect, *, closed: bool = False) -> str:
     if stitch.made in ("cl", "bobble"):
         closes = f", {term('ch', dialect).abbr} 1 to close" if closed and stitch.made == "cl" else ""
         leg = _leg(base, yo)
-        return f"[{leg}] {stitch.legs} times in same place, {yo}, pull through all loops on hook{closes}"
+        return f"[{leg}] {_often(stitch.legs)} in same place, {yo}, pull through all loops on hook{closes}"
     if stitch.made == "tog":
         leg = _leg(base, yo).replace("insert hook", "insert hook in next place")
-        return f"[{leg}] {stitch.legs} times, {yo}, pull through all loops on hook"
+        return f"[{leg}] {_often(stitch.legs)}, {yo}, pull through all loops on hook"
     if stitch.made == "puff":
         legs = stitch.legs
         return (
@@ -56,6 +56,10 @@ def how_made(key: str, dialect: Dialect, *, closed: bool = False) -> str:
     if stitch.made == "foundation":
         return f"a chain and its {term(base, dialect).abbr} made at once"
     return ""
+
+
+def _often(n: int) -> str:
+    return "twice" if n == 2 else f"{n} times"
 
 
 def _leg(base: str, yo: str) -> str:
