@@ -59,6 +59,7 @@ from mossring.findings.rules import (
     mr604_parked_loop,
     mr605_spiral_marker,
     mr606_leans,
+    mr607_far_start,
     mr701_mixed_dialects,
     mr702_lone_height,
 )
@@ -106,6 +107,7 @@ RULES: tuple[ModuleType, ...] = (
     mr604_parked_loop,
     mr605_spiral_marker,
     mr606_leans,
+    mr607_far_start,
     mr701_mixed_dialects,
     mr702_lone_height,
 )
