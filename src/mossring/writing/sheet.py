@@ -247,15 +247,29 @@ def _in_words(
     yarn is called that is joined anew; through: the one that is drawn through at the end."""
     script = s.script
     assert script is not None
-    key = (script.start, script.reach, script.hook, phrases.dialect, s.style, turn, s.goes_on, joins, through, once)
+    begun = tuple(phrases.begun.items())
+    key = (
+        script.start,
+        script.reach,
+        script.hook,
+        phrases.dialect,
+        s.style,
+        turn,
+        s.goes_on,
+        joins,
+        through,
+        once,
+        phrases.closes,
+        begun,
+    )
 
-    def say() -> tuple[str, str, set[str]]:
+    def say() -> tuple[str, str, set[str], dict[str, int]]:
         own = Phrases(phrases.dialect, phrases.names)
-        own.closes, own.begun = phrases.closes, phrases.begun
+        own.closes, own.begun = phrases.closes, dict(begun)
         own.joins, own.through, own.goes_on, own.once = joins, through, s.goes_on, once
-        return own.round(script, s.style, s.done, turn), own.counts(s.done), own.used
+        return own.round(script, s.style, s.done, turn), own.counts(s.done), own.used, own.begun
 
-    text, counts, used = s.round.kept(key, say)
+    text, counts, used, phrases.begun = s.round.kept(key, say)
     phrases.used |= used
     return text, counts
 
