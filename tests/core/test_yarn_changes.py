@@ -189,3 +189,21 @@ def test_a_spiral_is_one_until_it_is_joined() -> None:
         "[sc in next st, 2 sc in next st] 6 times",
         "sc in each st around, join with sl st in first sc",
     ]
+
+
+@pytest.mark.parametrize(
+    "round_two",
+    [
+        "ch 3 (counts as dc), dc in same st, change to B, 2 dc in each of 5 sts, change to A, 2 dc in each of 6 sts",
+        "ch 3 (counts as dc), change to B, dc in same st, [change to A, dc in next, change to B, dc in same] 11 times",
+        "[dc in next 2 sts, change to B, (dc, ch 1, dc) in next st, change to A] 4 times",
+    ],
+)
+@pytest.mark.parametrize("terms", ["us", "uk"])
+def test_a_change_amid_a_round_is_written_where_it_is(round_two: str, terms: Dialect) -> None:
+    text = f"Terms: US\nRnd 1: 12 dc in ring\nRnd 2: {round_two}, join with sl st in first st\n"
+    draft = work_draft(text)
+    again = work_draft(as_text(write_sheet(draft, terms)))
+    assert same_fabric(draft.fabric, again.fabric)
+    for r, other in zip(draft.rounds, again.rounds, strict=True):
+        assert [m.yarn for m in r.worked.made] == [m.yarn for m in other.worked.made]

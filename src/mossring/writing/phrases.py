@@ -11,7 +11,7 @@ from mossring.styles import CHAINLESS, Style
 from mossring.working import ALONG, SURFACE, WorkedRound
 from mossring.writing.repeats import Again, fold, unit_of
 from mossring.writing.script import Script, Step
-from mossring.writing.walk import Item, Place
+from mossring.writing.walk import NO_STITCH, Item, Place
 
 _STANDS = ("standing", "with ")
 _TIMES = {1: "once", 2: "twice"}
@@ -140,7 +140,7 @@ class Phrases:
         assert s.place is not None
         if s.place.kind == "legs":
             return self._over(s.place)
-        posts = all(lookup(i.kind).made == "post" for i in s.items if i.kind not in ("ch", "picot"))
+        posts = all(lookup(i.kind).made == "post" for i in s.items if i.kind not in NO_STITCH)
         return f"{'around' if posts else 'in'} {self.where(s.place, s.many, s.items)}"
 
     def _over(self, place: Place) -> str:
@@ -370,7 +370,7 @@ class Phrases:
         )
         if place.kind != "ring":
             self._use("sp" if same == "same sp" else "st")
-        posts = all(lookup(i.kind).made == "post" for i in script.first if i.kind not in ("ch", "picot"))
+        posts = all(lookup(i.kind).made == "post" for i in script.first if i.kind not in NO_STITCH)
         return f"{'around' if posts else 'in'} {same}"
 
     def _cluster_start(self, script: Script, style: Style, steps: list[Step]) -> tuple[str, str, list[Step]]:
@@ -479,7 +479,7 @@ class Phrases:
 
     def _first_made(self, script: Script) -> str:
         """What a round without a start is joined in."""
-        kinds = [i.kind for s in script.steps for i in s.items if i.kind not in ("ch", "picot")]
+        kinds = [i.kind for s in script.steps for i in s.items if i.kind not in NO_STITCH]
         return f"first {self.word(kinds[0] if kinds else 'slst')}"
 
     def counts(self, done: WorkedRound) -> str:

@@ -284,6 +284,9 @@ class _Steps:
             self._put(Step(g.items, Place("start", walk.edge[u].chains)))  # the corner that the round began
             return
         if not walk.ring and u < self.pos:
+            if u == self.pos - 1 and not gap and walk.edge[u].kind != "ch" and not g.part:
+                self._put(Step(g.items, Place("same")))  # in another yarn
+                return
             if u == self.space and not gap:
                 self._put(Step(g.items, Place("rest", walk.edge[u].chains, part=g.part)))
                 return

@@ -25,6 +25,11 @@ class Item(NamedTuple):
     ties: tuple[Tie, ...] = ()
 
 
+NO_STITCH = ("ch", "picot", "yarn", "other side")
+"""Kinds of items that are no stitch with a place: chains, what hangs from others, a change of yarn (its part: to
+which), and the word of where the other side of a chain begins."""
+
+
 class Place(NamedTuple):
     """Where a step goes, seen from the hook. kind: ring, st, ch, end, sp, group, between, same, rest, deep,
     skipped (passed before), both (two places as one), legs (one after the other).
