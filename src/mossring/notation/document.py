@@ -384,7 +384,8 @@ _NEAR = 200
 def _is_row(words: str, after: str) -> bool:
     """Whether `R1` is a row: worked along a chain, turned at its end or at the beginning of what comes after, and not
     joined."""
-    along = re.search(r"\bch(?:ain)?s?\b.*\b(?:hook|each)\b", words, re.IGNORECASE)
+    chained = re.search(r"\bch(?:ain)?s?\b", words, re.IGNORECASE)
+    along = chained and re.search(r"\b(?:hook|each)\b", words[chained.end() :], re.IGNORECASE)
     turned = re.search(r"\bturn\b|[.,] T\b", words, re.IGNORECASE) or _TURNED.match(after)
     return bool(along and turned) and not re.search(r"\b(?:join|other side|opposite side)\b", words, re.IGNORECASE)
 

@@ -51,7 +51,7 @@ _TO_TURN = (
 )
 _CAST = lazily(
     r"^\W*(?:(?:foundation|base|starting|set-?up|to|cast|on|co|fc|rows?|rounds?|rnds?|by|begin|start|using|with|make|work|yarn|colou?r|chain|ch|[A-Z]"
-    r"|an?|the|of|size|hook|[\d.]+ ?mm)\b[\s:,]*)*" + _CHAINS + _TO_TURN + r"(?: loosely)?(?:,? (?:and )?turn)?\W*$",
+    r"|an|the|of|size|hook|[\d.]+ ?mm)\b[\s:,]*)*" + _CHAINS + _TO_TURN + r"(?: loosely)?(?:,? (?:and )?turn)?\W*$",
     re.IGNORECASE,
 )
 _STITCHES = lazily(
@@ -289,7 +289,7 @@ def definitions_in(line: str) -> list[Definition]:
 
 def defined_besides(title: str) -> list[Definition]:
     """What a title defines at its end: `Mole end octagon, US, V-st = (dc, ch 1, dc)`."""
-    parts = [part for part in re.split(r"(?:[,;]|\b(?:with|where)\b)(?![^()]{0,100}\))", title)[1:] if "=" in part]
+    parts = [part for part in re.split(r"(?:[,;]|\b(?:with|where)\b)(?![^()]{0,100}+\))", title)[1:] if "=" in part]
     return [d for part in parts if (d := read_definition(part.strip())) and names_stitches(d.made)]
 
 

@@ -51,7 +51,7 @@ def hook_mm(words: str) -> float | None:
     if m:
         mm = float(m[1].replace(",", "."))
         return mm if 0.5 <= mm <= 30 else None
-    m = re.search(r"\buk\s*(?:no\.?|size)?\s*(\d{1,3})\b", words, re.IGNORECASE)
+    m = re.search(r"\buk\s{0,3}(?:(?:no\.?|size)\s{0,3})?(\d{1,3})\b", words, re.IGNORECASE)
     if m:
         return next((mm for mm, name in UK.items() if name == m[1]), None)
     m = re.search(r"\b([B-N])(?:\s*/\s*[NP])?(?:[- ]?(\d{1,2}(?:½|\.5)?))?\b", words)

@@ -39,7 +39,7 @@ def _closed(look: Look, mark: str) -> Iterator[Fix]:
     line = look.round.line
     closer = ")" if mark == "(" else "]"
     places = [m.start() for m in _GOES_ON.finditer(line.text)]
-    stated = re.search(r"\s*[([][^()\[\]]*[)\]]\.?$", line.text)
+    stated = re.search(r"(?<!\s)\s*+[([][^()\[\]]*+[)\]]\.?$", line.text)
     for at in reversed([*places, stated.start() if stated else len(line.text.rstrip(" ."))]):
         yield Fix(
             f"Close it after “{line.text[:at].split(',')[-1].strip()}”", (Edit(line.at + at, line.at + at, closer),)
