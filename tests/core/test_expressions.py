@@ -13,6 +13,7 @@ import pkgutil
 import random
 import re
 from collections.abc import Iterator
+from functools import cache
 
 import pytest
 
@@ -53,6 +54,7 @@ def _patterns(value: object) -> Iterator[re.Pattern[str]]:
             yield from _patterns(one)
 
 
+@cache
 def expressions() -> dict[tuple[str, int], tuple[str, bool]]:
     """Every expression of the core, compiled or amid the code: its name, and whether it is looked for anywhere."""
     out: dict[tuple[str, int], tuple[str, bool]] = {}
@@ -84,17 +86,31 @@ def grown(pattern: re.Pattern[str], anywhere: bool, seed: int, many: int) -> Ite
         a = lot.randint(0, len(sample))
         b = lot.randint(a, len(sample))
         before, unit = (sample[:a], sample[a:b]) if k % 3 else ("", lot.choice(UNITS))
-        if not unit:
-            continue
-        for length, least in ((50, 500), (200, MOST // 4)):
-            once, twice = (
-                Counted(pattern, MOST).search(before + unit * (n // len(unit) + 1) + "\x01", anywhere=anywhere)
-                for n in (length, 2 * length)
-            )
-            if twice < max(least, 2.7 * once) and twice < MOST:
-                break
-        else:
-            yield before, unit, once, twice
+        if unit and (cost := pumped(pattern, anywhere, before, unit)):
+            yield before, unit, *cost
+
+
+def pumped(pattern: re.Pattern[str], anywhere: bool, before: str, unit: str) -> tuple[int, int] | None:
+    """The steps on a text and on one twice as long, where that costs far more than twice as much; else None."""
+    once = twice = 0
+    for length, least in ((50, 500), (200, MOST // 4)):
+        once, twice = (
+            Counted(pattern, MOST).search(before + unit * (n // len(unit) + 1) + "\x01", anywhere=anywhere)
+            for n in (length, 2 * length)
+        )
+        if twice < max(least, 2.7 * once) and twice < MOST:
+            return None
+    return once, twice
+
+
+@pytest.mark.parametrize("unit", UNITS)
+def test_no_ordinary_words_over_and_over_cost_more_than_their_length(unit: str) -> None:
+    wrong = [
+        (name, cost)
+        for (words, flags), (name, anywhere) in expressions().items()
+        if (cost := pumped(re.compile(words, flags), anywhere, "", unit))
+    ]
+    assert wrong == []
 
 
 @pytest.mark.parametrize("many", [2, pytest.param(60, marks=pytest.mark.all)])

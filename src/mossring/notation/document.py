@@ -18,7 +18,7 @@ from mossring.notation.heads import (
     second_within,
     then_again,
 )
-from mossring.notation.lazy import lazily
+from mossring.notation.lazy import lazily, one_after
 from mossring.notation.lines import MOVES, continues, wrapped_at
 from mossring.notation.parts import Document, Line, RoundLine
 from mossring.notation.pasted import (
@@ -381,11 +381,14 @@ _NEAR = 200
 """Characters in which that is looked for."""
 
 
+_CHAIN = lazily(r"\bch(?:ain)?s?\b", re.IGNORECASE)
+_ALONG = lazily(r"\b(?:hook|each)\b", re.IGNORECASE)
+
+
 def _is_row(words: str, after: str) -> bool:
     """Whether `R1` is a row: worked along a chain, turned at its end or at the beginning of what comes after, and not
     joined."""
-    chained = re.search(r"\bch(?:ain)?s?\b", words, re.IGNORECASE)
-    along = chained and re.search(r"\b(?:hook|each)\b", words[chained.end() :], re.IGNORECASE)
+    along = one_after(words, _CHAIN, _ALONG)
     turned = re.search(r"\bturn\b|[.,] T\b", words, re.IGNORECASE) or _TURNED.match(after)
     return bool(along and turned) and not re.search(r"\b(?:join|other side|opposite side)\b", words, re.IGNORECASE)
 

@@ -28,3 +28,10 @@ class Lazy:
 def lazily(pattern: str, flags: int = 0) -> re.Pattern[str]:
     """`re.compile`, put off until the expression is first used."""
     return cast("re.Pattern[str]", Lazy(pattern, flags))
+
+
+def one_after(text: str, first: re.Pattern[str], then: re.Pattern[str]) -> bool:
+    """Whether the second expression is found behind the first, which as one (`first.*then`) costs the square of a text
+    that has the first over and over."""
+    found = first.search(text)
+    return found is not None and then.search(text, found.end()) is not None

@@ -6,7 +6,7 @@ import re
 from dataclasses import dataclass
 from unicodedata import category
 
-from mossring.notation.lazy import lazily
+from mossring.notation.lazy import lazily, one_after
 from mossring.notation.words import NUMBERS
 from mossring.stitches.terms import Dialect
 
@@ -43,7 +43,9 @@ _IN_WORDS = "|".join(sorted((w for w, n in NUMBERS.items() if n), key=len, rever
 COUNT = rf"(?:\d{{1,4}}|(?:(?:{_TENS})[ -])?(?:{_IN_WORDS}))"
 """A number of chains in digits or in a word, as a regular expression."""
 _CHAINS = rf"(?:ch(?:ain(?:ing)?)?s?:?[ -]?(?:of )?{COUNT}\b|{COUNT} ?ch(?:ain)?s?)"
-_RING = lazily(r"\b" + _CHAINS + r"\b.*\b(?:ring|join|circle)\b|\bring\b.*\b" + _CHAINS + r"\b", re.IGNORECASE)
+_SO_MANY = lazily(r"\b" + _CHAINS + r"\b", re.IGNORECASE)
+_INTO_RING = lazily(r"\b(?:ring|join|circle)\b", re.IGNORECASE)
+_RING = lazily(r"\bring\b", re.IGNORECASE)
 _IN_RING = lazily(r"\b(?:(?:in|into) (?:the )?ring|from (?:the )?hook)\b", re.IGNORECASE)
 _TO_TURN = (
     r"(?:,? \(?(?:\+|plus|and|then) ?\d{1,2}(?: more| extra)?(?: ch(?:ain)?s?)?"
@@ -222,7 +224,8 @@ def says_begin(line: str) -> bool:
     """Whether a line before round 1 tells how to begin: a magic ring, chains."""
     if len(line) > 160 or _STITCHES.search(line):
         return False
-    return bool(_MAGIC.search(line) or _RING.search(line) or _CLOSED.match(line) or _CAST.match(line.split(". ", 1)[0]))
+    ring = one_after(line, _SO_MANY, _INTO_RING) or one_after(line, _RING, _SO_MANY)
+    return ring or bool(_MAGIC.search(line) or _CLOSED.match(line) or _CAST.match(line.split(". ", 1)[0]))
 
 
 _JOINED = lazily(r"^\W*" + _CHAINS + r",? (?:and )?(?:join|ss|sl st)\b[^.;]{0,24}[.;,] ?" + _CHAINS, re.IGNORECASE)
