@@ -7,6 +7,7 @@ from collections.abc import Iterator, Sequence
 
 from mossring.findings.finding import Edit, Fix
 from mossring.findings.look import Look
+from mossring.notation.lazy import lazily
 from mossring.notation.tree import Chain, Make, Node, Repeat, Span, Work
 from mossring.notation.words import TIMES
 from mossring.shape import growth_constant
@@ -76,7 +77,7 @@ def _numbers(text: str, body: Sequence[Node]) -> Iterator[Number]:
             yield found
 
 
-_PLACES = re.compile(r"(?<=next )\d+(?= ch(?:s|ains?)?\b(?!-| sp| loop| lp))", re.IGNORECASE)
+_PLACES = lazily(r"(?<=next )\d+(?= ch(?:s|ains?)?\b(?!-| sp| loop| lp))", re.IGNORECASE)
 """How many chains of a foundation are worked into: no length of a space."""
 
 

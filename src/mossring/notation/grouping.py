@@ -8,6 +8,7 @@ from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from mossring.notation import labels, places, sweeps
+from mossring.notation.lazy import lazily
 from mossring.notation.targets import CORNER
 from mossring.notation.tree import (
     Act,
@@ -171,7 +172,7 @@ def unsaid(node: Node) -> bool:
     return isinstance(node, Work) and not node.where.said and not is_slip(node)
 
 
-_APART = re.compile(r"[,;.&+]|\band\b|\bthen\b", re.IGNORECASE)
+_APART = lazily(r"[,;.&+]|\band\b|\bthen\b", re.IGNORECASE)
 
 
 def _one_group(nodes: list[Node], text: str) -> None:

@@ -6,6 +6,7 @@ import re
 from dataclasses import dataclass
 from typing import Literal
 
+from mossring.notation.lazy import lazily
 from mossring.notation.pasted import COUNT
 from mossring.notation.tree import Span
 from mossring.notation.words import NUMBERS
@@ -67,7 +68,7 @@ def read_shape(value: str) -> Shape | None:
     return None
 
 
-_STARTED = re.compile(
+_STARTED = lazily(
     r"\b(?:ring|circle|loop|join|mr|ss|sl st)\b[\s,;.]+(?:and |then )?(?:ch(?:ain)?[ -]?([1-6])|([1-6]) ?ch)\W*$"
 )
 """`magic ring and ch 3`: the chains that round 1 begins with."""

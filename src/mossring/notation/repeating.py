@@ -22,6 +22,7 @@ from mossring.notation import (
     targets,
 )
 from mossring.notation.cursor import Cursor
+from mossring.notation.lazy import lazily
 from mossring.notation.marks import MAX_NESTING, MAX_TIMES, Marks
 from mossring.notation.sofar import again, behind_then, run_so_far
 from mossring.notation.stated import read_stated
@@ -38,11 +39,9 @@ _SEPARATORS = (",", ";", ".")
 _STARS = ("*", "**", "***")
 
 
-_LAST = re.compile(r"[\s.;,]*(?:[(\[<=–—-]*\s*\d+(?!\s*(?:times|x\b|more))(?:\s*[A-Za-z-]+){0,2}[)\]>]?)?[\s.]*")
+_LAST = lazily(r"[\s.;,]*(?:[(\[<=–—-]*\s*\d+(?!\s*(?:times|x\b|more))(?:\s*[A-Za-z-]+){0,2}[)\]>]?)?[\s.]*")
 """Nothing but a count, to the end of a round."""
-_ONLY_JOINS = re.compile(
-    r"[\s.;,]*(?:join|sl st|slst|ss|slip ?st(?:itch)?)\b(?!.*(?:\brep|\btimes\b|\*)).*", re.IGNORECASE
-)
+_ONLY_JOINS = lazily(r"[\s.;,]*(?:join|sl st|slst|ss|slip ?st(?:itch)?)\b(?!.*(?:\brep|\btimes\b|\*)).*", re.IGNORECASE)
 """A join, and nothing behind it that speaks of a repeat."""
 
 

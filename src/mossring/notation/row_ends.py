@@ -7,13 +7,14 @@ from typing import TYPE_CHECKING
 
 from mossring.notation import targets
 from mossring.notation.increases import PAIR
+from mossring.notation.lazy import lazily
 from mossring.notation.tree import Make, Node, Together, Until, Where, Work
 from mossring.stitches.table import composed, is_stitch, lookup
 
 if TYPE_CHECKING:
     from mossring.notation.reader import Reader
 
-_ENDS = re.compile(
+_ENDS = lazily(
     r"(?:(?P<dec>dec(?:reas(?:e|ing))?|[a-z]+ ?2 ?tog)|inc(?:reas(?:e|ing))?|(?:2|two) [a-z]+(?: in(?:to)?)?)"
     r"(?: (?:1|one|a))?(?: (?:sts?|stitch))?,? (?:(?:at|on|in|over) )?(?:the )?"
     r"(?:(?:both|each|either) ends?(?: of (?:the )?row)?|first and last (?:2 )?(?:sts?|stitch(?:es)?))"

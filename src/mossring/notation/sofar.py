@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 
 from mossring.notation import grouping, places, targets
 from mossring.notation.cursor import Cursor
+from mossring.notation.lazy import lazily
 from mossring.notation.marks import MAX_NESTING, Marks
 from mossring.notation.tokens import Token
 from mossring.notation.tree import Act, Chain, Make, Node, Repeat, Skip, Span, Together, Until, Where, Work
@@ -126,7 +127,7 @@ def _in_all(c: Cursor) -> None:
     c.accept_phrase("in", "all") or c.accept("altogether", "total")
 
 
-_OTHER_SIDES = re.compile(
+_OTHER_SIDES = lazily(
     r"(?:(?:do|work) )?(?:(?:the )?same|likewise) (?:again )?(?:on|for|along|to) (?:(?:the|all|each|every|of|other|"
     r"remaining|\w+(?= sides| corners| edges)) )*(?:side|corner|edge)s?\b"
     r"|(?:do|work) (?:all|the other) (?:\w+ )?sides\b(?: (?:alike|likewise|the same|in the same way))?"

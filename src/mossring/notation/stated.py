@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from mossring.notation import targets
 from mossring.notation.cursor import CHAIN_WORDS, GROUP_WORDS, SPACE_WORDS, STITCH_WORDS, Cursor
+from mossring.notation.lazy import lazily
 from mossring.notation.targets import ROUND_WORDS
 from mossring.notation.tree import Make, Stated
 from mossring.notation.words import NUMBERS
@@ -228,7 +229,7 @@ def _counts(c: Cursor) -> list[Stated] | None:
             return None
 
 
-_SPACED = re.compile(
+_SPACED = lazily(
     r"(?:, )?(?:each )?with (?:an? )?ch[- ]?\d+(?:[- ]sps?)? (?:in )?(?:between|after)(?: (?:each|them|it|all))?\b",
     re.IGNORECASE,
 )

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from mossring.notation.heads import inner_starts
 from mossring.notation.kept import Kept
+from mossring.notation.lazy import lazily
 from mossring.notation.pasted import (
     Definition,
     Start,
@@ -16,9 +17,9 @@ from mossring.notation.pasted import (
     without_definitions,
 )
 
-_OF_ALL = re.compile(r"\(([^()]*\b(?:pattern|throughout|always|never|every round|all rounds)\b[^()]*)\)", re.IGNORECASE)
+_OF_ALL = lazily(r"\(([^()]*\b(?:pattern|throughout|always|never|every round|all rounds)\b[^()]*)\)", re.IGNORECASE)
 """A remark within a round that speaks of all of them: `(Ch 2 doesn't count in this pattern.)`."""
-_DEFINED_IN = re.compile(r"[(\[]([A-Za-z][\w -]{0,20}?(?: ?=|:) ?[^()\[\]]*)[)\]]")
+_DEFINED_IN = lazily(r"[(\[]([A-Za-z][\w -]{0,20}?(?: ?=|:) ?[^()\[\]]*)[)\]]")
 """A special stitch defined where it is first used: `(shell = 5 dc in one st)`."""
 
 

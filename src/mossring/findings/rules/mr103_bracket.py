@@ -11,9 +11,10 @@ from collections.abc import Iterator
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
+from mossring.notation.lazy import lazily
 from mossring.notation.tree import Trouble
 
-_GOES_ON = re.compile(r"(?<!\s)\s+(?:around|to end|x ?\d|\w+ times|twice|in corner|in next)\b")
+_GOES_ON = lazily(r"(?<!\s)\s+(?:around|to end|x ?\d|\w+ times|twice|in corner|in next)\b")
 """What stands behind a bracket that was closed."""
 CODE = "MR103"
 SEVERITY: Severity = "stop"

@@ -12,11 +12,12 @@ from collections.abc import Iterator
 
 from mossring.findings.finding import Finding, Severity
 from mossring.findings.look import Look
+from mossring.notation.lazy import lazily
 
 CODE = "MR111"
 SEVERITY: Severity = "hint"
 _ROUNDS = r"(?:rnds?|rounds?|rows?)"
-_ASKS = re.compile(
+_ASKS = lazily(
     rf"(?:then |now )?(?:rep(?:eat)?|work|continue|carry on|keep|make|crochet|increase|decrease|go on|do)\b.{{0,80}}\b"
     rf"(?:{_ROUNDS} \d|until|(?:more|further|next (?:\w+ )?){_ROUNDS})"
     rf"|(?:\w+ )?(?:more|further) {_ROUNDS}\b",

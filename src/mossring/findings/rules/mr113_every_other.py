@@ -13,12 +13,13 @@ from itertools import pairwise
 
 from mossring.findings.finding import Edit, Finding, Fix, Severity
 from mossring.findings.look import Look
+from mossring.notation.lazy import lazily
 from mossring.notation.tree import Make, Repeat, Skip, Work
 from mossring.stitches.terms import WORDS
 
 CODE = "MR113"
 SEVERITY: Severity = "hint"
-_OTHER = re.compile(r"\b(?:every other|alternate)\b", re.IGNORECASE)
+_OTHER = lazily(r"\b(?:every other|alternate)\b", re.IGNORECASE)
 
 
 def check(look: Look) -> Iterator[Finding]:
