@@ -7,16 +7,25 @@ right side facing). Nothing is relaxed: a round that cups or ruffles lies at its
 from __future__ import annotations
 
 from bisect import bisect_right
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import partial
 from itertools import pairwise
 from math import atan2, cos, hypot, pi, sin
+from typing import NamedTuple
 
 from mossring.draft import Draft, DraftRound
 from mossring.shape.ledger import TRIANGLE, start_radius
 from mossring.working import Made
 
 Point = tuple[float, float]
+
+
+class Reach(NamedTuple):
+    """How far from the middle a round ends, and how high its stitches stand."""
+
+    radius: float
+    height: float
 
 
 @dataclass(slots=True)
@@ -32,37 +41,40 @@ def centre_radius(draft: Draft) -> float:
     return max(0.35, start_radius(draft.doc.begin))
 
 
-def guess(draft: Draft, tops: dict[int, Point] | None = None) -> list[Laid]:
+def guess(
+    draft: Draft, tops: dict[int, Point] | None = None, radii: Sequence[Reach] = (), ring: float = 0.0
+) -> list[Laid]:
     """Where each stitch lies by the ledger alone, round by round; one without stitches lies where the last did. tops:
-    takes up the places of all of them."""
+    takes up the places of all of them. radii, ring: others than the ledger's."""
     tops = {} if tops is None else tops
-    ring = centre_radius(draft)
+    ring = ring or centre_radius(draft)
     below: Laid | None = None
     out: list[Laid] = []
-    for r in draft.rounds:
+    for k, r in enumerate(draft.rounds):
+        at = radii[k] if radii else Reach(r.entry.drawn, r.entry.height)
         if r.worked.surface:
             laid = Laid({m.number: tops[m.feet[0]] for m in r.worked.made}, below.corner if below else None)
         else:
-            laid = below = r.kept("laid", partial(_lay, r, draft.shape.sides, tops, below, ring))
+            laid = below = r.kept(("laid", *at), partial(_lay, r, at, draft.shape.sides, tops, below, ring))
         tops.update(laid.tops)
         out.append(laid)
     return out
 
 
-def _lay(r: DraftRound, sides: int, tops: dict[int, Point], below: Laid | None, ring: float) -> Laid:
+def _lay(r: DraftRound, at: Reach, sides: int, tops: dict[int, Point], below: Laid | None, ring: float) -> Laid:
     made = r.worked.made[::-1] if r.worked.turned else r.worked.made
     if not made:
         return Laid(below.tops if below else {}, below.corner if below else None)
-    radius = max(r.entry.drawn, ring + 0.3)
+    radius = max(at.radius, ring + 0.3)
     if r.worked.line:
-        return _half(r, ring, sides) if 0 < sides < TRIANGLE else _row(r, tops)
+        return _half(r, radius, sides) if 0 < sides < TRIANGLE else _row(r, at, tops)
     if r.entry.straight:
-        return _oblong(r, made, tops)
+        return _oblong(r, at.radius, made, tops)
     feet_at = [_foot_angle(m, tops) for m in made]
     corners = sorted(len(made) - 1 - c if r.worked.turned else c for c in r.worked.corners)
     corner = below.corner if below else None
     if _half_bare(feet_at):
-        places = _arc(made, [tops[f] for m in made for f in m.feet if f in tops], r.entry.height)
+        places = _arc(made, [tops[f] for m in made for f in m.feet if f in tops], at.height)
     elif len(corners) == sides and sides >= 3:
         places, corner = _polygon(made, corners, feet_at, radius, below, sides)
     else:
@@ -71,11 +83,11 @@ def _lay(r: DraftRound, sides: int, tops: dict[int, Point], below: Laid | None, 
     return Laid(here, corner)
 
 
-def _row(r: DraftRound, tops: dict[int, Point]) -> Laid:
+def _row(r: DraftRound, at: Reach, tops: dict[int, Point]) -> Laid:
     """A row as a row: the stitches side by side at its height, right side facing, over what they stand on."""
     made = r.worked.made[::-1] if r.worked.turned else r.worked.made
     middles, length = _middles(made)
-    y = r.entry.drawn
+    y = at.radius
     off = [
         tops[m.feet[0]][0] - length / 2 + x for m, x in zip(made, middles, strict=True) if m.feet and m.feet[0] in tops
     ]
@@ -84,19 +96,19 @@ def _row(r: DraftRound, tops: dict[int, Point]) -> Laid:
     here = {m.number: p for m, p in zip(made, places, strict=True)}
     under = r.worked.extra
     over = {m.feet[0]: p for m, p in zip(made, places, strict=True) if m.feet}
-    at = [over.get(m.number, (0.0, y)) for m in under] if r.number > 1 else _spread(r, length)
-    base = {m.number: (p[0], y - r.entry.height) for m, p in zip(under, at, strict=False)}
+    lies = [over.get(m.number, (0.0, y)) for m in under] if r.number > 1 else _spread(r, length)
+    base = {m.number: (p[0], y - at.height) for m, p in zip(under, lies, strict=False)}
     return Laid({**base, **here}, None)
 
 
-def _half(r: DraftRound, ring: float, corners: int) -> Laid:
+def _half(r: DraftRound, radius: float, corners: int) -> Laid:
     """A row of half a polygon: along its sides about the middle of the long edge, that edge above."""
     made = r.worked.made[::-1] if r.worked.turned else r.worked.made
     middles, length = _middles(made)
     at = sorted(len(made) - 1 - c if r.worked.turned else c for c in r.worked.corners)
     even = [length * k / (corners + 1) for k in range(1, corners + 1)]
     stops = [0.0, *([middles[c] for c in at] if len(at) == corners else even), length]
-    reach = max(r.entry.drawn, ring + 0.3) / cos(pi / (2 * (corners + 1)))
+    reach = radius / cos(pi / (2 * (corners + 1)))
     ends = [(reach * cos(pi * k / (corners + 1)), -reach * sin(pi * k / (corners + 1))) for k in range(corners + 2)]
     places = []
     for x in middles:
@@ -114,7 +126,7 @@ def _spread(r: DraftRound, length: float) -> list[Point]:
     return [(length / 2 - (k + 0.5) * length / n, 0.0) for k in range(n)]
 
 
-def _oblong(r: DraftRound, made: list[Made], tops: dict[int, Point]) -> Laid:
+def _oblong(r: DraftRound, radius: float, made: list[Made], tops: dict[int, Point]) -> Laid:
     """Stitches along the outline about a foundation chain: two straight sides and a half circle at each end."""
     half = r.entry.straight / 4
     here: dict[int, Point] = {}
@@ -130,10 +142,10 @@ def _oblong(r: DraftRound, made: list[Made], tops: dict[int, Point]) -> Laid:
     offset = atan2(y, x) / (2 * pi)
     corners = sorted(len(made) - 1 - c if r.worked.turned else c for c in r.worked.corners)
     if len(corners) == 4:
-        places = _on_rectangle(made, corners, middles, length, half, r.entry.drawn, known)
+        places = _on_rectangle(made, corners, middles, length, half, radius, known)
         here.update((m.number, p) for m, p in zip(made, places, strict=True))
         return Laid(here, None)
-    places = [_on_oblong(s + offset, half, r.entry.drawn) for s in shares]
+    places = [_on_oblong(s + offset, half, radius) for s in shares]
     here.update((m.number, p) for m, p in zip(made, places, strict=True))
     return Laid(here, None)
 

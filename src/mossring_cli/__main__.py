@@ -120,15 +120,20 @@ def _out(path: str | None, content: str | bytes) -> int:
 
 
 def chart(args: argparse.Namespace) -> int:
-    from mossring.chart import as_svg, draw
+    from mossring_cli.chart import picture_of
 
     text = read_file(args.file)
     if text is None:
         return UNUSABLE
     result = analyse(text)
-    return _out(args.out, as_svg(draw(result.draft), result.draft.doc.title or "Untitled motif")) or (
-        1 if result.stopped else 0
-    )
+    svg = picture_of(result.draft, args)
+    form = args.format or (args.out or "").rpartition(".")[2].lower()
+    data: str | bytes = svg
+    if form in ("pdf", "png"):
+        from mossring_press import pictured
+
+        data = pictured(svg, form)
+    return _out(args.out, data) or (1 if result.stopped else 0)
 
 
 def settle(args: argparse.Namespace) -> int:
@@ -179,8 +184,14 @@ def parser() -> argparse.ArgumentParser:
     w.add_argument("--format", choices=("text", "markdown", "html", "pdf", "json", "parcel"), default="text")
     w.add_argument("-o", "--out")
     w.set_defaults(run=write)
-    d = commands.add_parser("chart", help="draw a pattern file as an SVG")
+    d = commands.add_parser("chart", help="draw a pattern file: its chart, or the fabric")
     d.add_argument("file")
+    d.add_argument("--as", dest="look", choices=("chart", "settled", "fabric"), default="chart")
+    d.add_argument("--terms", choices=("us", "uk"), help="of the key (else those of the file)")
+    d.add_argument("--style", help="as in a Style: line")
+    d.add_argument("--ink", choices=("two", "yarn", "black"), default="two", help="two inks, the yarns' or one")
+    d.add_argument("--whole", action="store_true", help="of many rounds too all sides, not one")
+    d.add_argument("--format", choices=("svg", "pdf", "png"), help="else what the name of the file says")
     d.add_argument("-o", "--out")
     d.set_defaults(run=chart)
     s = commands.add_parser("settle", help="let the fabric come to rest and say how it lies")

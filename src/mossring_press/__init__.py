@@ -1,5 +1,6 @@
 """The press: what turns a document into print, with the text faces it brings along."""
 
 from mossring_press.parcel import ENDINGS, parcel, printed
+from mossring_press.picture import pictured
 
-__all__ = ["ENDINGS", "parcel", "printed"]
+__all__ = ["ENDINGS", "parcel", "pictured", "printed"]

@@ -7,12 +7,13 @@ from io import BytesIO
 from zipfile import ZIP_DEFLATED, ZipFile
 
 from mossring.analysis import Analysis
-from mossring.chart import as_svg, draw
+from mossring.chart import chart_svg, chart_told, charted
 from mossring.publishing import ORDER, Document, Paper, as_data, as_html, as_markdown, as_text, publish
 from mossring.stitches import Dialect
 from mossring.styles import Style
 from mossring_press.faces import faces
 from mossring_press.pdf import as_pdf
+from mossring_press.picture import pictured
 
 BOTH: tuple[Dialect, ...] = ("us", "uk")
 
@@ -38,8 +39,12 @@ def parcel(
     with ZipFile(out, "w", ZIP_DEFLATED) as file:
         for dialect in BOTH:
             document = publish(result, dialect, style, plain=plain, sections=sections)
+            drawing = charted(result.draft, style, whole=True)
+            told = chart_told(result.draft, drawing, dialect)
+            svg = chart_svg(drawing, f"Chart of {document.title}", told, dialect)
+            for form in ("svg", "png"):
+                file.writestr(f"{name}-{dialect}-chart.{form}", pictured(svg, form))
             for form, ending in ENDINGS.items():
                 file.writestr(f"{name}-{dialect}.{ending}", printed(document, form, paper))
-        file.writestr(f"{name}-chart.svg", as_svg(draw(result.draft), result.draft.doc.title or "Untitled motif", 1200))
         file.writestr(f"{name}-draft.txt", result.draft.doc.text)
     return out.getvalue()

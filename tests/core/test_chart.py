@@ -150,7 +150,7 @@ def test_every_stitch_of_the_demo_is_in_the_picture(path: Path) -> None:
     turn = drawn.turn * pi / 180
     for paths in drawn.rounds:
         for one in paths:
-            xy = numbers(one)
+            xy = numbers(one.path)
             for x, y in zip(xy[::2], xy[1::2], strict=True):
                 at = (x * cos(turn) - y * sin(turn), x * sin(turn) + y * cos(turn))
                 assert left <= at[0] <= left + wide
@@ -166,10 +166,10 @@ def test_a_stitch_is_drawn_from_where_it_is_worked(text: str) -> None:
     for below, above in pairwise(laid):
         at = {**below.tops, **above.tops}
         worked = next(r for r, here in zip(draft.rounds, laid, strict=True) if here is above).worked
-        for m, path in zip(worked.made, draw(draft).rounds[laid.index(above)], strict=True):
+        for m, sign in zip(worked.made, draw(draft).rounds[laid.index(above)], strict=True):
             if m.kind != "dc" or len(m.feet) != 1 or m.feet[0] not in below.tops or m.carried:
                 continue
-            x, y, *_ = standing_any(path)
+            x, y, *_ = standing_any(sign.path)
             fx, fy = at[m.feet[0]]
             assert hypot(x - fx, y - fy) < 1.0
 
@@ -260,28 +260,28 @@ def test_a_chain_worked_along_both_sides_is_drawn_once(chains: int) -> None:
     text += "Rnd 1: [(2 dc, ch 2, dc, ch 2, 2 dc) in corner, dc in each ch to corner] twice"
     draft = work_draft(text)
     drawn = draw(draft)
-    assert [ovals(path) for path in drawn.foundation] == [1] * chains
-    heights = [mean(numbers(path)[1::2]) for path in drawn.foundation]
+    assert [ovals(sign.path) for sign in drawn.centre] == [1] * chains
+    heights = [mean(numbers(sign.path)[1::2]) for sign in drawn.centre]
     assert heights == pytest.approx([0.0] * chains, abs=0.15)
     settled = relax(draft)
     assert settled is not None
-    assert len(draw(draft, {n: (x, y) for n, (x, y, _) in settled.plane.items()}).foundation) == chains
+    assert len(draw(draft, {n: (x, y) for n, (x, y, _) in settled.plane.items()}).centre) == chains
 
 
 def test_rows_stand_on_their_chain() -> None:
     """Fourteen chains, two of which are the first stitch: twelve stand below twelve stitches, the last unseen."""
     text = "Rows\nFoundation: ch 14\nRow 1: dc in 4th ch from hook, dc in each ch to end, turn\nRow 2: ch 3, dc in each"
     drawn = draw(work_draft(text))
-    assert len(drawn.foundation) == len(drawn.rounds[0]) == 12
-    middles = [mean(numbers(path)[::2]) for path in drawn.foundation]
-    stems = [standing_any(path)[0] * SCALE for path in drawn.rounds[0]]
+    assert len(drawn.centre) == len(drawn.rounds[0]) == 12
+    middles = [mean(numbers(sign.path)[::2]) for sign in drawn.centre]
+    stems = [standing_any(sign.path)[0] * SCALE for sign in drawn.rounds[0]]
     assert middles == pytest.approx(stems, abs=1.0)
     picture = ElementTree.fromstring(as_svg(drawn, "Rows"))
     assert len(picture[1]) == 3
 
 
 def test_what_begins_on_a_ring_has_no_chain_below_it() -> None:
-    assert draw(work_draft(DEMO[0].read_text())).foundation == []
+    assert draw(work_draft(DEMO[0].read_text())).centre == []
 
 
 def outline(path: str) -> list[tuple[float, float]]:

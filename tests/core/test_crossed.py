@@ -111,7 +111,7 @@ def test_a_skipped_stitch_that_is_left_is_still_told() -> None:
 
 def test_each_of_them_is_drawn() -> None:
     d = draft(1, 1, 6, "us")
-    paths = draw(d).rounds[-1]
+    paths = [sign.path for sign in draw(d).rounds[-1]]
     assert len(paths) == len(d.rounds[-1].worked.made)
     assert all(paths)
     assert all(b < a for a, b in list(pairwise(feet(d)))[::2])

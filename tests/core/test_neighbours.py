@@ -81,8 +81,8 @@ def test_joins_are_drawn_dotted_outwards() -> None:
     tie = "(3 dc, ch 1, sl st in corner of motif 2, ch 1, 3 dc) in next sp, ch 1"
     found = analyse(f"{SQUARE}{FREE}3 times, {tie}; join")
     drawn = draw(found.draft)
-    (path,) = drawn.ties
-    start, end = ([float(x) for x in p.split()] for p in path.removeprefix("M").split("L"))
+    (tie,) = [sign for sign in drawn.beside if sign.role == "tie"]
+    start, end = ([float(x) for x in p.split()] for p in tie.path.removeprefix("M").split("L"))
     assert end[0] ** 2 + end[1] ** 2 > start[0] ** 2 + start[1] ** 2
     assert "stroke-dasharray" in as_svg(drawn, "joined")
 

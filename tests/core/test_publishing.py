@@ -8,7 +8,7 @@ from pathlib import Path
 import pytest
 
 from mossring.analysis import analyse
-from mossring.chart import draw, wedge_of
+from mossring.chart import charted
 from mossring.publishing import ORDER, Document, as_data, as_html, as_markdown, as_text, publish
 from mossring.publishing.facts import finishing, level, notions, size
 from mossring.publishing.measures import both, inches
@@ -194,13 +194,14 @@ def granny(rounds: int, shape: str = "square", sides: int = 4) -> str:
 @pytest.mark.parametrize(("shape", "sides"), [("square", 4), ("hexagon", 6)])
 def test_a_chart_of_many_rounds_shows_one_side_and_its_corners(shape: str, sides: int) -> None:
     draft = analyse(granny(10, shape, sides)).draft
-    wedge = wedge_of(draft, draw(draft))
-    assert wedge is not None
-    assert wedge.times == sides
-    for r, paths in zip(draft.rounds[1:], wedge.rounds[1:], strict=True):
-        side = r.worked.per_side()[0] + r.worked.spaces().get("ch-1", 0) // sides
-        assert side <= len(paths) <= side + 2 * (1 + 3)  # both corner spaces, and at most what leans over them
+    drawing = charted(draft)
+    assert drawing.times == sides
+    for r, signs in zip(draft.rounds[1:], drawing.rounds[1:], strict=True):
+        shown = {sign.number for sign in signs if sign.role in ("stitch", "start")}
+        side = r.worked.per_side()[0]
+        # corner groups of three and three, whole at both ends
+        assert len(shown) == side + 6
     words = told(publish(analyse(granny(10, shape, sides)), "us"), "chart")
-    assert words == [f"One side and its two corners are shown. Work this {sides} times around."]
-    few = analyse(granny(8, shape, sides)).draft
-    assert wedge_of(few, draw(few)) is None
+    assert words == [f"One side with both its corners is shown; the piece has {sides} of them, each worked like it."]
+    assert charted(analyse(granny(8, shape, sides)).draft).times == 1
+    assert charted(draft, whole=True).times == 1

@@ -135,11 +135,13 @@ def test_a_mark_for_every_stitch_and_nothing_outside_the_picture(path: Path) -> 
     draft = work_draft(path.read_text())
     drawn = draw(draft)
     assert [len(r) for r in drawn.rounds] == [len(r.worked.made) for r in draft.rounds]
-    numbers = [float(x) for r in drawn.rounds for d in r for x in d.translate(str.maketrans("MLCSZ", "     ")).split()]
+    numbers = [
+        float(x) for r in drawn.rounds for d in r for x in d.path.translate(str.maketrans("MLCSZ", "     ")).split()
+    ]
     assert max(abs(x) for x in numbers) <= (drawn.reach * 2**0.5 + 1) * 10
     svg = ElementTree.fromstring(as_svg(drawn, "A & <b>"))
     assert svg[0].text == "A & <b>"
-    assert len(svg[1]) == len(draft.rounds) + bool(drawn.foundation)
+    assert len(svg[1]) == len(draft.rounds) + bool(drawn.centre)
 
 
 def test_corners_lie_one_above_the_other() -> None:

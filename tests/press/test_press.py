@@ -7,6 +7,7 @@ from pathlib import Path
 from zipfile import ZipFile
 
 import pytest
+from PIL import Image
 from pypdf import PdfReader
 
 from mossring.analysis import analyse
@@ -59,8 +60,11 @@ def test_a_page_opens_no_file_and_asks_no_address() -> None:
 def test_the_parcel_holds_both_dialects_in_every_format() -> None:
     result = analyse(TEXT)
     file = ZipFile(BytesIO(parcel(result, Style(), "bell-buoy", plain=False, paper="a4")))
-    endings = [f"bell-buoy-{d}.{e}" for d in ("us", "uk") for e in ("txt", "md", "html", "pdf", "json")]
-    assert file.namelist() == [*endings, "bell-buoy-chart.svg", "bell-buoy-draft.txt"]
+    endings = [".txt", ".md", ".html", ".pdf", ".json", "-chart.svg", "-chart.png"]
+    both = [f"bell-buoy-{d}{e}" for d in ("us", "uk") for e in endings]
+    assert sorted(file.namelist()) == sorted([*both, "bell-buoy-draft.txt"])
+    picture = Image.open(BytesIO(file.read("bell-buoy-us-chart.png")))
+    assert [round(dots) for dots in picture.info["dpi"]] == [300, 300]
     for dialect in ("us", "uk"):
         text = file.read(f"bell-buoy-{dialect}.txt").decode()
         assert same_fabric(analyse(text).draft.fabric, result.draft.fabric)

@@ -1,8 +1,26 @@
-"""The drawing of a worked motif: each stitch at its angle and height, in standard chart symbols."""
+"""The drawing of a worked motif: its chart in published symbols, and the fabric as it lies."""
 
-from mossring.chart.drawing import Drawn, draw, threads
+from mossring.chart.charted import charted
+from mossring.chart.drawing import draw, threads
 from mossring.chart.inks import inks
-from mossring.chart.svg import as_svg, wedge_svg
-from mossring.chart.wedge import wedge_of
+from mossring.chart.key import key_of
+from mossring.chart.signs import Drawing, Sign
+from mossring.chart.strands import fabric_of, fabric_svg
+from mossring.chart.svg import as_svg, chart_svg, on_paper
+from mossring.chart.told import chart_told
 
-__all__ = ["Drawn", "as_svg", "draw", "inks", "threads", "wedge_of", "wedge_svg"]
+__all__ = [
+    "Drawing",
+    "Sign",
+    "as_svg",
+    "chart_svg",
+    "chart_told",
+    "charted",
+    "draw",
+    "fabric_of",
+    "fabric_svg",
+    "inks",
+    "key_of",
+    "on_paper",
+    "threads",
+]

@@ -4,55 +4,41 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Mapping
-from dataclasses import dataclass, field
 from functools import partial
 from math import atan2, cos, hypot, pi, sin
 
-from mossring.chart.symbols import SCALE, chain, chain_marks, symbol
+from mossring.chart.signs import Drawing, Sign
+from mossring.chart.symbols import chain, chain_marks, strokes, symbol
 from mossring.draft import Draft, DraftRound
-from mossring.laid import Laid, Point, centre_radius, guess
+from mossring.laid import Point, centre_radius, guess
+from mossring.shape.ledger import TRIANGLE
 from mossring.stitches import CHAIN_WIDTH, lookup
 from mossring.working import ALONG, RING, Made
 
 
-@dataclass(slots=True)
-class Drawn:
-    """A motif drawn. rounds: for each round the SVG path of each stitch, in working order.
-
-    foundation: the path of each chain that it begins on; none where it begins on a ring.
-    reach: half the side of the square that holds it; turn: degrees that set the outermost polygon on its side.
-    middle: how far above the first row the middle of a flat piece lies. ties: the paths of the joins to neighbours, to
-    be dotted.
-    """
-
-    rounds: list[list[str]]
-    foundation: list[str]
-    reach: float
-    turn: float
-    middle: float = 0.0
-    ties: list[str] = field(default_factory=list)
-
-
-def draw(draft: Draft, settled: Mapping[int, Point] | None = None) -> Drawn:
-    """The drawing of a draft; rounds without stitches are empty. settled: where the relaxed stitches lie, in stitch
-    widths; without it each lies where the ledger has it."""
+def draw(draft: Draft, settled: Mapping[int, Point] | None = None) -> Drawing:
+    """The drawing of a draft, one sign for each stitch and space; rounds without stitches are empty. settled: where the
+    relaxed stitches lie, in stitch widths; without it each lies where the ledger has it."""
     by_ledger: dict[int, Point] = {}
     laid = guess(draft, by_ledger)
     ring = centre_radius(draft)
     tops = by_ledger if settled is None else settled
+    sides = [r.worked.face for r in draft.rounds]
     rounds = [_round(r, tops, ring, settled is None) for r in draft.rounds]
-    foundation = _foundation(draft, tops)
+    centre = foundation(draft, tops)
     last = laid[-1] if laid else None
     if last is not None and draft.outermost.worked.line:
-        return _about_middle(rounds, foundation, tops)
+        drawing = _about_middle(rounds, centre, tops)
+        drawing.sides = sides
+        return drawing
     outer = {m.number: tops[m.number] for m in draft.outermost.worked.made if m.number in tops} if last else {}
-    turn = _upright(draft, last, outer)
-    ties = [_tie(tops[r.worked.made[k].number]) for r in draft.rounds for k, _ in r.worked.ties()]
-    reach = _extent(outer or tops, turn) + max(_TO_NEIGHBOUR if ties else 0.0, _wing(draft.outermost) if last else 0.0)
-    return Drawn(rounds, foundation, reach, -turn * 180 / pi, ties=ties)
+    turn = upright(draft, tops)
+    ties = ties_of(draft, tops)
+    reach = extent(outer or tops, turn) + max(_TO_NEIGHBOUR if ties else 0.0, wing(draft.outermost) if last else 0.0)
+    return Drawing(rounds, centre, reach, -turn * 180 / pi, beside=ties, sides=sides)
 
 
-def _wing(r: DraftRound) -> float:
+def wing(r: DraftRound) -> float:
     """How far out the longest of what hangs from a round's stitches stands."""
     longest = length = 0.0
     for m in r.worked.made if r.worked.hung else ():
@@ -65,22 +51,38 @@ _TO_NEIGHBOUR = 1.2
 """How far out a join to a neighbour is drawn, in stitch widths."""
 
 
-def _tie(at: Point) -> str:
-    """The path of a join: from where it is made outwards, to the neighbour."""
-    x, y = at
-    out = 1 + _TO_NEIGHBOUR / (hypot(x, y) or 1.0)
-    return f"M{x * SCALE:.1f} {-y * SCALE:.1f}L{x * out * SCALE:.1f} {-y * out * SCALE:.1f}"
+def ties_of(draft: Draft, tops: Mapping[int, Point]) -> list[Sign]:
+    """Each join to a neighbour: from where it is made outwards."""
+    out = []
+    for r in draft.rounds:
+        for k, tie in r.worked.ties():
+            number = r.worked.made[k].number
+            x, y = tops[number]
+            far = 1 + _TO_NEIGHBOUR / (hypot(x, y) or 1.0)
+            out.append(Sign("tie", r.number, tie.stitch, strokes([(x, y), (x * far, y * far)]), (x, y), number))
+    return out
 
 
-def _round(r: DraftRound, tops: Mapping[int, Point], ring: float, by_ledger: bool) -> list[str]:
+def _round(r: DraftRound, tops: Mapping[int, Point], ring: float, by_ledger: bool) -> list[Sign]:
     """The symbols of a round; those that lie by the ledger are kept with it."""
-    return r.kept("paths", partial(_symbols, r, tops, ring)) if by_ledger else _symbols(r, tops, ring)
+    return r.kept("signs", partial(_symbols, r, tops, ring)) if by_ledger else _symbols(r, tops, ring)
 
 
-def _symbols(r: DraftRound, tops: Mapping[int, Point], ring: float) -> list[str]:
+def _symbols(r: DraftRound, tops: Mapping[int, Point], ring: float) -> list[Sign]:
     made = r.worked.made[::-1] if r.worked.turned else r.worked.made
     paths = _paths(made, tops, 0.1 if r.entry.straight else ring)
-    return paths[::-1] if r.worked.turned else paths
+    signs = [
+        Sign(
+            "start" if m.start else "space" if m.kind == "ch" else "stitch",
+            r.number,
+            m.kind,
+            path,
+            tops[m.number],
+            m.number,
+        )
+        for m, path in zip(made, paths, strict=True)
+    ]
+    return signs[::-1] if r.worked.turned else signs
 
 
 def threads(draft: Draft, at: Mapping[int, tuple[float, float, float]]) -> list[list[float]]:
@@ -97,7 +99,7 @@ def threads(draft: Draft, at: Mapping[int, tuple[float, float, float]]) -> list[
         for i, m in enumerate(made):
             x, y, z = at[m.number]
             if m.feet:
-                fx, fy = _foot(m, (x, y), seen[m.feet], share[m.feet], plane, ring)
+                fx, fy = foot_of(m, (x, y), seen[m.feet], share[m.feet], plane, ring)
                 seen[m.feet] += 1
                 feet = [at[f][2] for f in m.feet if f in at]
                 fz = sum(feet) / len(feet) if feet else 0.0
@@ -108,23 +110,19 @@ def threads(draft: Draft, at: Mapping[int, tuple[float, float, float]]) -> list[
     return out
 
 
-def _upright(draft: Draft, last: Laid | None, outer: Mapping[int, Point]) -> float:
-    """The angle that lays the outermost polygon on its side."""
-    if last is None or last.corner is None or not draft.shape.sides:
+def upright(draft: Draft, tops: Mapping[int, Point]) -> float:
+    """The angle (in radians) that lays the outermost polygon on its side."""
+    made, corners = next(
+        ((r.worked.made, r.worked.corners) for r in reversed(draft.rounds) if r.worked.corners), ([], [])
+    )
+    at = [atan2(*reversed(tops[made[c].number])) for c in corners if made[c].number in tops]
+    n = draft.shape.sides
+    if not at or n < TRIANGLE or draft.outermost.entry.straight:
         return 0.0
-    corner = last.corner
-    corners = draft.outermost.worked.corners
-    if corners and outer:
-        made = draft.outermost.worked.made
-        step = 2 * pi / len(corners)
-        at = [atan2(*reversed(outer[made[c].number])) for c in corners if made[c].number in outer]
-        x = sum(cos((a - corner) * len(corners)) for a in at)
-        y = sum(sin((a - corner) * len(corners)) for a in at)
-        corner += atan2(y, x) / (2 * pi) * step
-    return -pi / 2 - pi / draft.shape.sides - corner
+    return -pi / 2 - pi / n - atan2(sum(sin(a * n) for a in at), sum(cos(a * n) for a in at)) / n
 
 
-def _foundation(draft: Draft, tops: Mapping[int, Point]) -> list[str]:
+def foundation(draft: Draft, tops: Mapping[int, Point]) -> list[Sign]:
     """The chains of a foundation. Worked along both sides, it has a place on each side for all but its end chains."""
     found = [(r.worked, m) for r in draft.rounds for m in r.worked.extra if not m.feet and m.number in tops]
     at = [tops[m.number] for _, m in found]
@@ -132,18 +130,19 @@ def _foundation(draft: Draft, tops: Mapping[int, Point]) -> list[str]:
     if n and not found[0][0].line:
         over = [at[-k] for k in range(n // 2 + 1)]
         at = [((a[0] + b[0]) / 2, (a[1] + b[1]) / 2) for a, b in zip(at[: n // 2 + 1], over, strict=True)]
-    return [chain(at[max(k - 1, 0)], p, at[min(k + 1, len(at) - 1)]) for k, p in enumerate(at)]
+    paths = [chain(at[max(k - 1, 0)], p, at[min(k + 1, len(at) - 1)]) for k, p in enumerate(at)]
+    return [Sign("ring", 0, "ch", path, p) for path, p in zip(paths, at, strict=True)]
 
 
-def _about_middle(rounds: list[list[str]], foundation: list[str], tops: Mapping[int, Point]) -> Drawn:
+def _about_middle(rounds: list[list[Sign]], centre: list[Sign], tops: Mapping[int, Point]) -> Drawing:
     """A flat piece, whose middle is not where its first row is."""
     ys = [y for _, y in tops.values()]
     middle = (max(ys) + min(ys)) / 2 if ys else 0.0
     reach = max([1.0, *(abs(x) for x, _ in tops.values()), *(abs(y - middle) for y in ys)])
-    return Drawn(rounds, foundation, reach, 0.0, middle)
+    return Drawing(rounds, centre, reach, 0.0, middle)
 
 
-def _extent(tops: Mapping[int, Point], turn: float) -> float:
+def extent(tops: Mapping[int, Point], turn: float) -> float:
     """Half the side of the square that holds the drawing once it is turned."""
     c, s = cos(turn), sin(turn)
     ends = [v for x, y in tops.values() for v in (x * c - y * s, x * s + y * c)]
@@ -166,11 +165,11 @@ def _paths(made: list[Made], tops: Mapping[int, Point], ring: float) -> list[str
                 seen[feet] += 1
             elif len(feet) == 1 and feet[0] != RING:  # by far the commonest
                 foot = tops.get(feet[0])
-            out.append(symbol(m.kind, foot or _foot(m, places[i], index, of, tops, ring), places[i]))
+            out.append(symbol(m.kind, foot or foot_of(m, places[i], index, of, tops, ring), places[i]))
         elif m.kind == "ch":
             out.append(chain_marks(places[i - 1], places[i], places[(i + 1) % n], m.chains))
         elif m.kind != "picot" and (m.chains or m.part == ALONG):
-            out.append(_on_wing(made, i, places))
+            out.append(on_wing(made, i, places))
         else:  # carried by the stitch before
             before = places[i - 1]
             at = ((before[0] + places[i][0]) / 2, (before[1] + places[i][1]) / 2)
@@ -178,7 +177,7 @@ def _paths(made: list[Made], tops: Mapping[int, Point], ring: float) -> list[str
     return out
 
 
-def _on_wing(made: list[Made], i: int, places: list[Point]) -> str:
+def on_wing(made: list[Made], i: int, places: list[Point]) -> str:
     """A stitch worked back along chains, with those that carry it: they stand out from where they begin, it beside
     them."""
     first, last = i, i
@@ -201,8 +200,11 @@ def _on_wing(made: list[Made], i: int, places: list[Point]) -> str:
     return chains + symbol(made[i].kind, foot, top)
 
 
-def _foot(m: Made, top: Point, index: int, of: int, tops: Mapping[int, Point], ring: float) -> Point:
-    """Where a stitch begins: on its foot, a little to its side of it when several share the place."""
+def foot_of(
+    m: Made, top: Point, index: int, of: int, tops: Mapping[int, Point], ring: float, wide: float = 0.0
+) -> Point:
+    """Where a stitch begins: on its foot, a little to its side of it when several share the place. wide: how wide that
+    place is."""
     feet = m.feet
     at = tops.get(feet[0]) if feet[0] != RING else None
     if at is not None and len(feet) > 1:
@@ -216,5 +218,5 @@ def _foot(m: Made, top: Point, index: int, of: int, tops: Mapping[int, Point], r
         return at
     x, y = at
     d = hypot(x, y) or 1.0
-    aside = (index - (of - 1) / 2) * min(0.18, 0.9 / of)
+    aside = (index - (of - 1) / 2) * min(0.18 if not wide else 0.45, max(wide, 0.9) / of)
     return (x - y / d * aside, y + x / d * aside)

@@ -14,6 +14,7 @@ _DYES = {
     "hemp": "#b79f74",
     "sand": "#d1b583",
     "straw": "#d9bf6a",
+    "amber": "#c08a2e",
     "brass": "#b08a3c",
     "gold": "#c9982f",
     "mustard": "#bb8a1e",
@@ -80,3 +81,15 @@ def inks(yarns: dict[str, str], used: list[str]) -> dict[str, str]:
             colour = next((c for c in _BY_LETTER if c not in out.values()), colour)
         out[letter] = colour
     return out
+
+
+_DARK = 0.45
+"""The most light a colour has in which lines can be told from white paper (of 1)."""
+
+
+def darkened(colour: str) -> str:
+    """A colour (`#rrggbb`) as it is drawn in thin lines on white paper."""
+    rgb = [int(colour[k : k + 2], 16) for k in (1, 3, 5)]
+    light = (0.299 * rgb[0] + 0.587 * rgb[1] + 0.114 * rgb[2]) / 255
+    share = min(1.0, _DARK / light) if light else 1.0
+    return "#" + "".join(f"{round(c * share):02x}" for c in rgb)

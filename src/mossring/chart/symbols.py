@@ -7,7 +7,7 @@ neither lists, is drawn as a triple without its head. Units: SCALE to a stitch w
 from __future__ import annotations
 
 from functools import cache
-from math import hypot
+from math import cos, hypot, pi, sin
 
 from mossring.stitches import STITCHES, Stitch, lookup
 
@@ -16,6 +16,10 @@ Point = tuple[float, float]
 _MOST_OVALS = 12
 _PICOT = ((-0.16, 0.18), (0.0, 0.36), (0.16, 0.18))
 _OVAL = "M%.1f %.1fC%.1f %.1f %.1f %.1f %.1f %.1fC%.1f %.1f %.1f %.1f %.1f %.1fZ"
+_ABOVE = 0.12
+"""How far above its foot, as a share of its height, a starting chain begins."""
+_CROSS = 0.62
+"""Where the cross of a single crochet is: as high as that, so that those in one place stand apart."""
 _BULGE = 4 / 3
 """How far the handles of a curve stand out that bulges by 1, as half an oval does."""
 
@@ -41,7 +45,7 @@ def _marks(kind: str) -> tuple[Mark, ...]:
     if kind == "revsc":
         return (*_marks("sc"), (0.9, 0, -0.3), (0.9, 0, 0.3))
     if kind == "sc":
-        return (0.5, -0.3, -0.3), (0.5, 0.3, 0.3), (0.5, -0.3, 0.3), (0.5, 0.3, -0.3)
+        return (_CROSS, -0.3, -0.3), (_CROSS, 0.3, 0.3), (_CROSS, -0.3, 0.3), (_CROSS, 0.3, -0.3)
     low, high = 0.08, 0.92
     out: list[Mark] = [(low, 0, 0), (high, 0, 0)]
     if kind != "htr":
@@ -85,7 +89,7 @@ def _drawn(kind: str) -> tuple[tuple[Line, ...], tuple[Mark, ...], str]:
 def symbol(kind: str, foot: Point, top: Point) -> str:
     """The path of one stitch from its foot to its top."""
     if kind == "slst":
-        return _oval(top, (1.0, 0.0), 0.14, 0.14)
+        return dot(top)
     if kind == "picot":
         return "".join(_oval((top[0] + a, top[1] + b), (1.0, 0.0), 0.16, 0.1) for a, b in _PICOT)
     fx, fy = foot[0] * SCALE, -foot[1] * SCALE
@@ -105,7 +109,11 @@ def symbol(kind: str, foot: Point, top: Point) -> str:
 
 def chain_marks(before: Point, middle: Point, after: Point, chains: int) -> str:
     """A space as its chains: ovals from the stitch before to the stitch after, by way of its middle."""
-    n = min(chains, _MOST_OVALS)
+    return "".join(path for path, _ in chain_ovals(before, middle, after, min(chains, _MOST_OVALS)))
+
+
+def chain_ovals(before: Point, middle: Point, after: Point, n: int) -> list[tuple[str, Point]]:
+    """The chains of a space one by one, each with where it lies."""
     dx, dy = after[0] - before[0], after[1] - before[1]
     d = hypot(dx, dy) or 1.0
     along, half = (dx / d, dy / d), min(0.28, d / (n + 1) * 0.55)
@@ -116,8 +124,87 @@ def chain_marks(before: Point, middle: Point, after: Point, chains: int) -> str:
         t = (k + 1) / (n + 1)
         a, bend, b = (1 - t) ** 2, 2 * t * (1 - t), t * t
         p = (a * before[0] + bend * cx + b * after[0], a * before[1] + bend * cy + b * after[1])
-        out.append(_oval(p, along, half, 0.15))
-    return "".join(out)
+        slope = (
+            2 * ((1 - t) * (cx - before[0]) + t * (after[0] - cx)),
+            2 * ((1 - t) * (cy - before[1]) + t * (after[1] - cy)),
+        )
+        steep = hypot(*slope)
+        out.append((_oval(p, (slope[0] / steep, slope[1] / steep) if steep else along, half, 0.15), p))
+    return out
+
+
+def upright_chains(foot: Point, top: Point, n: int) -> list[tuple[str, Point]]:
+    """Chains one on the other, from just above a foot to a top, each with where it lies."""
+    foot = (foot[0] + (top[0] - foot[0]) * _ABOVE, foot[1] + (top[1] - foot[1]) * _ABOVE)
+    dx, dy = top[0] - foot[0], top[1] - foot[1]
+    d = hypot(dx, dy) or 1.0
+    at = [(foot[0] + dx * (k + 0.5) / n, foot[1] + dy * (k + 0.5) / n) for k in range(n)]
+    return [(_oval(p, (dx / d, dy / d), min(0.4, 0.46 * d / n), 0.15), p) for p in at]
+
+
+def picot(top: Point, n: int, out: Point) -> str:
+    """A ring of so many chains on a stitch. out: the way outwards (of length 1)."""
+    far = max(0.22, n * 0.36 / (2 * pi))
+    x, y = top[0] + out[0] * (far + 0.1), top[1] + out[1] * (far + 0.1)
+    at = [2 * pi * (k + 0.5) / n for k in range(n)]
+    return "".join(_oval((x + far * cos(a), y + far * sin(a)), (-sin(a), cos(a)), 0.17, 0.1) for a in at)
+
+
+def oval(at: Point, along: Point) -> str:
+    """One chain, lying along a way of length 1."""
+    return _oval(at, along, 0.28, 0.15)
+
+
+def dot(at: Point) -> str:
+    """A slip stitch."""
+    return _oval(at, (1.0, 0.0), 0.14, 0.14)
+
+
+def circle(at: Point, radius: float) -> str:
+    """The loop of yarn that round 1 is worked into."""
+    return _oval(at, (1.0, 0.0), radius, radius)
+
+
+def loop_sign(part: str, foot: Point, top: Point) -> str:
+    """The half loop below a stitch that takes one loop: open to the outside for the back loop, to the inside for the
+    front loop; the third loop (in neither list) as the back loop with a line below it."""
+    dx, dy = top[0] - foot[0], top[1] - foot[1]
+    d = hypot(dx, dy) or 1.0
+    ux, uy = dx / d, dy / d
+    bend = 0.22 if part == "front" else -0.22
+    lines = [[(k / 4 * 0.3, bend * ((k / 4) ** 2 - 0.5)) for k in range(-4, 5)]]
+    if part == "third":
+        lines.append([(-0.3, -0.3), (0.3, -0.3)])
+    return "".join(strokes([(foot[0] - uy * a + ux * b, foot[1] + ux * a + uy * b) for a, b in line]) for line in lines)
+
+
+def together(kind: str, feet: list[Point], top: Point) -> str:
+    """Stitches worked together: a leg from each foot, one head."""
+    stitch = lookup(kind)
+    legs = "".join(_leg(stitch, foot, top) for foot in feet)
+    x, y = (sum(f[k] for f in feet) / len(feet) for k in (0, 1))
+    dx, dy = top[0] - x, top[1] - y
+    d = hypot(dx, dy) or 1.0
+    wx, wy = -dy / d * 0.3, dx / d * 0.3
+    return legs + strokes([(top[0] - wx, top[1] - wy), (top[0] + wx, top[1] + wy)])
+
+
+def _leg(stitch: Stitch, foot: Point, top: Point) -> str:
+    """One leg, with a slash for each yarn over but the first of a half double crochet."""
+    fx, fy, dx, dy = foot[0], foot[1], top[0] - foot[0], top[1] - foot[1]
+    d = hypot(dx, dy) or 1.0
+    ux, uy = dx / d, dy / d
+    out = strokes([(fx + dx * 0.08, fy + dy * 0.08), top])
+    for k in range(STITCHES[stitch.base].yarn_overs - (stitch.base == "hdc")):
+        x, y = fx + dx * (0.62 - 0.14 * k), fy + dy * (0.62 - 0.14 * k)
+        a, b = ux * 0.12 + uy * 0.22, uy * 0.12 - ux * 0.22
+        out += strokes([(x - a, y - b), (x + a, y + b)])
+    return out
+
+
+def strokes(at: list[Point]) -> str:
+    """The path of a line through places of the fabric."""
+    return "M" + "L".join(f"{x * SCALE:.1f} {-y * SCALE:.1f}" for x, y in at)
 
 
 def chain(before: Point, at: Point, after: Point) -> str:

@@ -2,77 +2,111 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from math import atan2, cos, pi, radians, sin
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from math import atan2, cos, pi, sin
+from typing import NamedTuple
 
-from mossring.chart.drawing import Drawn
-from mossring.chart.symbols import SCALE, Point
+from mossring.chart.signs import Sign
+from mossring.chart.symbols import Point, strokes
 from mossring.draft import Draft
-from mossring.laid import guess
+from mossring.shape.ledger import TRIANGLE
+from mossring.writing.styled import Styled
 
 FEW_ROUNDS = 8
 """Up to so many rounds a chart shows the whole piece."""
-_POLYGON = 3
 _BESIDE = 0.03
-"""So many radians beyond its two corners a wedge reaches, for what leans over."""
+"""So many radians beyond its two corners a side reaches, in rounds that have no corners."""
 
 
-@dataclass(frozen=True, slots=True)
-class Wedge:
-    """Paths of the stitches shown, round by round; the box that holds them, in the picture's units (left, top, width,
-    height) once the drawing is turned; times: how many such sides the piece has."""
+class Side(NamedTuple):
+    """The stitches of one side, by number; which way it faces, in radians; its two corners in the last round; times:
+    how many such sides the piece has."""
 
-    rounds: list[list[str]]
-    box: tuple[float, float, float, float]
+    shown: frozenset[int]
+    angle: float
+    ends: tuple[int, int]
     times: int
 
 
-def wedge_of(draft: Draft, drawn: Drawn) -> Wedge | None:
-    """The upper side of a motif of many rounds; None where the whole piece is shown: few rounds, no polygon, or sides
-    that aren't alike."""
-    done = draft.outermost.worked
-    if len(draft.rounds) <= FEW_ROUNDS or len(done.corners) < _POLYGON or done.line or len(set(done.per_side())) > 1:
+def side_of(draft: Draft, rounds: Sequence[Styled], tops: Mapping[int, Point]) -> Side | None:
+    """The side of a motif of many rounds in which most rounds begin; None where the whole piece is shown: few rounds,
+    no polygon, or sides that aren't alike."""
+    if len(draft.rounds) <= FEW_ROUNDS or not draft.shape.sides:
         return None
-    tops: dict[int, Point] = {}
-    guess(draft, tops)
-    turn = radians(drawn.turn)
-    angles = sorted(_angle(tops[done.made[c].number], turn) for c in done.corners)
-    sides = [(a, b if b > a else b + 2 * pi) for a, b in zip(angles, [*angles[1:], angles[0]], strict=True)]
-    first, last = min(sides, key=lambda side: abs(_from_up((side[0] + side[1]) / 2)))
-    shown: list[list[str]] = []
-    points: list[Point] = [(0.0, 0.0)]
-    for r, paths in zip(draft.rounds, drawn.rounds, strict=True):
-        kept = []
-        for m, path in zip(r.worked.made, paths, strict=False):
-            at = tops.get(m.number)
-            if at is None or not _between(_angle(at, turn), first - _BESIDE, last + _BESIDE):
-                continue
-            kept.append(path)
-            points.append(_turned(at, turn))
-        shown.append(kept)
-    left, right = (f(p[0] for p in points) * SCALE for f in (min, max))
-    top, bottom = (f(p[1] for p in points) * SCALE for f in (min, max))
-    margin = 2 * SCALE
-    box = (left - margin, top - margin, right - left + 2 * margin, bottom - top + 2 * margin)
-    return Wedge(shown, box, len(done.corners))
+    done = draft.outermost.worked
+    corners = sorted(done.corners)
+    if len(corners) < TRIANGLE or done.line or len(set(done.per_side())) > 1 or draft.outermost.entry.straight:
+        return None
+    at = [_angle(tops[done.made[c].number]) for c in corners]
+    starts = [_angle(tops[s.script.start]) for s in rounds if s.script and s.script.start in tops]
+    sides = [_span(at, k, turned=done.turned) for k in range(len(at))]
+    begun = Counter(next((k for k, (a, b) in enumerate(sides) if _between(x, a, b)), 0) for x in starts)
+    k = begun.most_common(1)[0][0] if begun else 0
+    first, last = sides[k]
+    shown: set[int] = set()
+    for s in rounds:
+        shown.update(_shown(s, tops, first, last, len(corners)))
+    ends = (done.made[corners[k]].number, done.made[corners[(k + 1) % len(corners)]].number)
+    return Side(frozenset(shown), first + ((last - first) % (2 * pi)) / 2, ends, len(corners))
 
 
-def _turned(p: Point, turn: float) -> Point:
-    """A place of the fabric, whose y grows upwards, in the picture, whose y grows downwards, once that is turned."""
-    x, y = p[0], -p[1]
-    return (x * cos(turn) - y * sin(turn), x * sin(turn) + y * cos(turn))
+def _span(at: Sequence[float], k: int, *, turned: bool) -> tuple[float, float]:
+    """The angles of a corner and the next, counter-clockwise."""
+    a, b = at[k], at[(k + 1) % len(at)]
+    return (b, a) if turned else (a, b)
 
 
-def _angle(p: Point, turn: float) -> float:
-    """Of a place, in the picture."""
-    x, y = _turned(p, turn)
-    return atan2(y, x)
+def _shown(s: Styled, tops: Mapping[int, Point], first: float, last: float, n: int) -> set[int]:
+    """The stitches of a round that belong to a side: from corner to corner with the whole of both corner groups; by
+    their angle where the round has no corners."""
+    made, corners = s.done.made, sorted(s.done.corners)
+    size = len(made)
+    if len(corners) != n:
+        return {m.number for m in made if _between(_angle(tops[m.number]), first - _BESIDE, last + _BESIDE)}
+    middle = first + ((last - first) % (2 * pi)) / 2
+    spans = [(a, b if b > a else b + size) for a, b in zip(corners, [*corners[1:], corners[0]], strict=True)]
+
+    def off(span: tuple[int, int]) -> float:
+        side = [tops[made[i % size].number] for i in range(span[0], span[1] + 1)]
+        angle = atan2(sum(y for _, y in side), sum(x for x, _ in side))
+        return abs((angle - middle + pi) % (2 * pi) - pi)
+
+    a, b = min(spans, key=off)
+    while a > b - size and made[(a - 1) % size].feet and made[(a - 1) % size].feet in _near(s, a):
+        a -= 1
+    end = b
+    while b < a + size and made[(b + 1) % size].feet and made[(b + 1) % size].feet in _near(s, end):
+        b += 1
+    return {made[i % size].number for i in range(a, b + 1)}
 
 
-def _from_up(angle: float) -> float:
-    """How far an angle is from straight up, from -pi to pi."""
-    return (angle + pi / 2 + pi) % (2 * pi) - pi
+def _near(s: Styled, corner: int) -> tuple[tuple[int, ...], ...]:
+    """What the corner's group stands in."""
+    made = s.done.made
+    if made[corner % len(made)].feet:
+        return (made[corner % len(made)].feet,)
+    return (made[(corner - 1) % len(made)].feet, made[(corner + 1) % len(made)].feet)
+
+
+def bracket(ends: tuple[Point, Point], times: int) -> list[Sign]:
+    """A bracket outside a side that faces up, with how many such sides there are."""
+    (ax, ay), (bx, by) = sorted(ends)
+    y = max(ay, by) + 2.2
+    line = [(ax, y - 0.5), (ax, y), (bx, y), (bx, y - 0.5)]
+    words = Sign("bracket", 0, "", "", ((ax + bx) / 2, y + 0.9), text=f"{times} times")
+    return [Sign("bracket", 0, "", strokes(line), line[0]), words]
+
+
+def facing_up(p: Point, angle: float) -> Point:
+    """A place once the piece is turned so that what faced `angle` is at the top."""
+    c, s = cos(pi / 2 - angle), sin(pi / 2 - angle)
+    return (p[0] * c - p[1] * s, p[0] * s + p[1] * c)
+
+
+def _angle(p: Point) -> float:
+    return atan2(p[1], p[0])
 
 
 def _between(angle: float, first: float, last: float) -> bool:
-    return (angle - first) % (2 * pi) <= last - first
+    return (angle - first) % (2 * pi) <= (last - first) % (2 * pi)

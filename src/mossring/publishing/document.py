@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from typing import NamedTuple
 
 from mossring.analysis import Analysis
-from mossring.chart import Drawn, as_svg, draw, inks, wedge_of, wedge_svg
+from mossring.chart import chart_svg, chart_told, charted, fabric_of, fabric_svg, inks
+from mossring.draft import Draft
 from mossring.publishing import facts
 from mossring.stitches import Dialect
 from mossring.stitches.terms import WORDS
@@ -151,7 +152,7 @@ def doubts(result: Analysis) -> list[str]:
 
 def _parts(result: Analysis, sheet: Sheet, style: Style) -> dict[str, list[Part]]:
     draft, dialect = result.draft, sheet.dialect
-    drawing, title = draw(draft), _clean(sheet.title)
+    title = _clean(sheet.title)
     used = [r.worked.yarn or "A" for r in draft.rounds]
     colours = inks(draft.doc.yarns, used)
     yarn_rows = tuple(map(tuple, facts.yarns(draft, sheet.letters)))
@@ -162,9 +163,9 @@ def _parts(result: Analysis, sheet: Sheet, style: Style) -> dict[str, list[Part]
     gauge = (*facts.gauge(draft), *(v for k, v in sheet.materials if k.lower() in ("gauge", "tension")))
     order = tuple(map(tuple, facts.colour_order(draft, sheet.letters)))
     credits = [(k, v) for k, v in draft.doc.header if k.lower() in _CREDITS]
-    drawn = bool(draft.rounds) and drawing.reach > 0
+    drawn = any(r.worked.made for r in draft.rounds)
     said: dict[str, list[Part]] = {
-        "picture": [Picture(as_svg(_small(drawing), title, colours=[colours[y] for y in used]), _is_light(colours))]
+        "picture": [Picture(fabric_svg(fabric_of(draft), title, [colours[y] for y in used]), _is_light(colours))]
         if drawn
         else [],
         "size": [Pairs(tuple(facts.size(result)))],
@@ -177,7 +178,7 @@ def _parts(result: Analysis, sheet: Sheet, style: Style) -> dict[str, list[Part]
         "abbreviations": [Pairs(tuple(sheet.abbreviations))] if sheet.abbreviations else [],
         "special": [Pairs((*sheet.names, *sheet.special))] if sheet.names or sheet.special else [],
         "rounds": [Rounds(sheet.begins_as, sheet.begin, tuple(sheet.rounds))],
-        "chart": _chart(result, drawing, title) if drawn else [],
+        "chart": _chart(draft, style, title, dialect) if drawn else [],
         "colours": [Table(("rounds", "yarn", ""), order)] if order else [],
         "finishing": [Words(tuple(facts.finishing(result, style)))],
         "words": [Table(_NAMES[dialect], tuple(map(tuple, facts.other_words(draft, sheet))))],
@@ -192,24 +193,14 @@ def _without_empty(table: Table) -> Table:
     return Table(tuple(table.head[k] for k in kept), tuple(tuple(row[k] for k in kept) for row in table.rows))
 
 
-_FINE = 600
-"""Up to so many stitches a small picture shows their symbols whole; of more only their stems could be told apart."""
-
-
-def _small(drawing: Drawn) -> Drawn:
-    """The drawing for a small picture: of many stitches the stems alone."""
-    if sum(map(len, drawing.rounds)) <= _FINE:
-        return drawing
-    return replace(drawing, rounds=[["M" + path.split("M")[1] for path in paths if path] for paths in drawing.rounds])
-
-
-def _chart(result: Analysis, drawing: Drawn, title: str) -> list[Part]:
-    """The chart: of one side, where there are many rounds."""
-    wedge = wedge_of(result.draft, drawing)
-    if wedge is None:
-        return [Picture(as_svg(drawing, f"Chart of {title}"))]
-    told = f"One side and its two corners are shown. Work this {wedge.times} times around."
-    return [Words((told,)), Picture(wedge_svg(drawing, wedge, f"Chart of one side of {title}"))]
+def _chart(draft: Draft, style: Style, title: str, dialect: Dialect) -> list[Part]:
+    """The chart with its key: of one side, where there are many rounds."""
+    drawing = charted(draft, style)
+    several = drawing.times > 1
+    told = f"One side with both its corners is shown; the piece has {drawing.times} of them, each worked like it."
+    words = f"Chart of {'one side of ' if several else ''}{title}"
+    picture = Picture(chart_svg(drawing, words, chart_told(draft, drawing, dialect), dialect))
+    return [Words((told,)), picture] if several else [picture]
 
 
 _NAMES: dict[Dialect, tuple[str, ...]] = {"us": ("US", "UK"), "uk": ("UK", "US")}

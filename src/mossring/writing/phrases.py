@@ -10,7 +10,18 @@ from mossring.stitches.terms import WORDS, Dialect, term
 from mossring.styles import CHAINLESS, Style
 from mossring.working import ALONG, SURFACE, WorkedRound
 from mossring.writing.repeats import Again, fold, unit_of
-from mossring.writing.script import Script, Step
+from mossring.writing.script import Script
+from mossring.writing.starting import (
+    begins_at_once,
+    cast_on,
+    closing_stitch,
+    cluster_chains,
+    how_begun,
+    less_one,
+    may_spiral,
+    start_of,
+)
+from mossring.writing.steps import Step
 from mossring.writing.walk import NO_STITCH, Item, Place
 
 _STANDS = ("standing", "with ")
@@ -298,7 +309,7 @@ class Phrases:
             known = self.joins and place is not None and place.kind in ("any", "any corner", "join", "first")
             text = f"standing {self.word(kind)} in {self.anew(place) if known and place else self.where(at)}"
             text = f"with {self.joins}, {text}" if self.joins and place else text
-            rest = _less_one(script.first)
+            rest = less_one(script.first)
             if rest:
                 text += f", {self.group(rest)} {self._same(script)}"
             return text, f"first {self.word(kind)}", steps
@@ -315,7 +326,7 @@ class Phrases:
             text = f"{lifts}, {self.group(script.first)} {self._same(script)}"
             return text, f"first {self.word(kind)}", steps
         self._use("beg")
-        rest = _less_one(script.first)
+        rest = less_one(script.first)
         if more and rest:
             rest.pop(0)
         elif more:
@@ -337,7 +348,7 @@ class Phrases:
         kind = script.first[0].kind
         same = self._same(script)
         text = f"({self.word('sc')}, {self.chain(CHAINLESS[kind])}) (counts as {self.word(kind)}) {same}"
-        rest = _less_one(script.first)
+        rest = less_one(script.first)
         if rest:
             text += f", {self.group(rest)} {same}"
         return text, f"first {self.word(kind)}", steps
@@ -384,7 +395,7 @@ class Phrases:
         self._use("beg")
         name = self.names.get((first._replace(n=1),))
         if name and self.begun.setdefault(name, chains) == chains:
-            rest = _less_one(script.first)
+            rest = less_one(script.first)
             group = self.group(rest) if rest else ""
             items = (
                 f"(beg {name}, {group.strip('()')})" if group and script.first_place.kind != "ring" else f"beg {name}"
@@ -394,7 +405,7 @@ class Phrases:
                 text += f", {group} {self._same(script)}"
             return text, f"top of beg {name}", steps
         text = f"{self.chain(chains)}, {legs}{closed} {self._same(script)} (counts as {self.word(first.kind)})"
-        rest = _less_one(script.first)
+        rest = less_one(script.first)
         if rest:
             text += f", {self.group(rest)} {self._same(script)}"
         return text, f"top of first {self.word(first.kind)}", steps
@@ -412,10 +423,10 @@ class Phrases:
         elif script.part:
             self._use(script.part)
             parts.append(f"in {LOOPS[script.part]}")
-        spirals = style.join == "none" and not turn and self._may_spiral(script, done)
+        spirals = style.join == "none" and not turn and may_spiral(script, done)
         parts += [f"pick up {a.yarn}" for a in done.acts if a.what == "pick up"]
         opens = bool(script.first)
-        if opens and (spirals or self._at_once(script, style)):
+        if opens and (spirals or begins_at_once(script, style, bool(self.joins))):
             steps = _with_first(script, steps)
             opens = False
         if opens:
@@ -446,12 +457,6 @@ class Phrases:
             parts.append("turn")
         return ", ".join(parts)
 
-    def _at_once(self, script: Script, style: Style) -> bool:
-        """Whether the round begins with its first stitch, without a chain: where the hook is."""
-        kind = script.first_place.kind
-        here = not script.reach and kind in ("ring", "st") and not script.cast and not (self.joins and script.anew)
-        return style.start == "none" and here
-
     def _on_surface(self, step: Step) -> str:
         """`surface sl st in each st of rnd 2 around`, `surface sl st in next 6 dc of rnd 2`."""
         place = step.place
@@ -460,20 +465,12 @@ class Phrases:
         around = "" if place.stitch else " around"
         return f"surface {self.word('slst')} in {over} of rnd {place.round}{around}"
 
-    def _may_spiral(self, script: Script, done: WorkedRound) -> bool:
-        """A round may go on from the one below without a join where it begins in the next stitch or the ring."""
-        begins = script.first_place.kind in ("ring", "st") and not script.reach and not script.cast
-        return begins and done.closed and not done.line and not done.turned and not script.onto and not script.part
-
     def _close(self, script: Script, top: str, style: Style) -> str:
         """A slip stitch, or the stitch that closes the corner's space so that the hook rests in it."""
         space = script.ends_in_space
         if not space:
             return f"join with {self.word('slst')} in {top}"
-        stitch, tall = {1: ("sc", 1), 2: ("sc", 1), 3: ("hdc", 2)}.get(space, ("dc", 3))
-        lead = space - tall
-        if style.closer[0]:
-            stitch, lead = style.closer
+        stitch, lead = closing_stitch(space, style)
         first = f"{self.chain(lead)}, " if lead else ""
         return f"{first}join with {self.word(stitch)} in {top} (counts as {self.word('ch')}-{space} sp)"
 
@@ -513,66 +510,6 @@ def _with_first(script: Script, steps: list[Step]) -> list[Step]:
     if then is not None and then.items == first.items and then.place == first.place and first.place != Place("ring"):
         return [then._replace(many=then.many + 1), *steps[1:]]
     return [first, *steps]
-
-
-def _less_one(items: Sequence[Item]) -> list[Item]:
-    """The items of the first place without its first stitch."""
-    first = items[0]
-    return [first._replace(n=first.n - 1), *items[1:]] if first.n > 1 else list(items[1:])
-
-
-def cast_on(script: Script, style: Style) -> tuple[int, bool]:
-    """Chains of a foundation that only turn, and whether they count as the first stitch."""
-    first = script.first[0]
-    chains = style.chains_for(first.kind) if style.counts and not first.part else None
-    alone = len(script.first) == 1 and first.n == 1
-    goes_on = bool(script.steps) and script.steps[0].place == Place("ch")
-    if chains is None or not alone or not goes_on:
-        return style.loose_chains(first.kind), False
-    return chains, True
-
-
-def how_begun(script: Script, style: Style, joins: bool) -> str:
-    """How a round's first stitch is made: on a `foundation`, as a beginning `cluster`, `standing` (where a yarn comes
-    anew), `chainless`, with no chain (`none`), or behind a `chain`."""
-    first, at = script.first[0], script.first_place
-    if script.cast and at.kind == "ch":
-        return "foundation"
-    if lookup(first.kind).made == "cl" and not first.part and at.kind != "legs":
-        return "cluster"
-    if style.start == "standing" and joins and _plain_start(script) and script.direct:
-        return "standing"
-    if style.start == "chainless" and _plain_start(script) and first.kind in CHAINLESS:
-        return "chainless"
-    return "none" if style.start == "none" else "chain"
-
-
-def start_of(script: Script, style: Style) -> tuple[int, bool, int]:
-    """The chains a round begins with, whether they stand for its first stitch, and those behind it that are made with
-    them (`ch 5 (counts as dc and ch 2)`)."""
-    kind = script.first[0].kind
-    chains = style.chains_for(kind) if style.counts and _plain_start(script) else None
-    if chains is None:
-        return style.loose_chains(kind), False, 0
-    rest = _less_one(script.first)
-    if rest:
-        return chains, True, rest[0].n if rest[0].kind == "ch" else 0
-    then = script.steps[0] if script.steps else None
-    return chains, True, then.items[0].n if then and then.place is None and then.items[0].kind == "ch" else 0
-
-
-def _plain_start(script: Script) -> bool:
-    """Whether a chain may stand for a round's first stitch."""
-    at = script.first_place
-    return not script.first[0].part and not script.start_part and not at.part and at.kind != "legs"
-
-
-def cluster_chains(base: str, style: Style) -> int:
-    """The chains before a beginning cluster: as its words have it, else one less than its legs would stand on."""
-    if style.exact and style.start == "chain" and style.counts and style.start_chains:
-        return style.start_chains
-    usual = lookup(base).chains
-    return max(1, (usual[0] if usual else 1) - 1)
 
 
 def _width(a: Again[Step]) -> int:

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Generic, TypeVar
 
-from mossring.writing.script import Step
+from mossring.writing.steps import Step
 
 T = TypeVar("T")
 

@@ -4,22 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cache, lru_cache
 from itertools import groupby
-from typing import NamedTuple
 
-from mossring.stitches import lookup
-from mossring.working import ALONG, RING, SURFACE, Made, Tied, WorkedRound
+from mossring.working import SURFACE, Made, WorkedRound
 from mossring.writing.beginning import PLAIN_WAY, Way, begin_by
+from mossring.writing.grouped import common_part, groups
+from mossring.writing.steps import Step, Steps
 from mossring.writing.walk import COMMON, NEXT, Earlier, Group, Item, Place, Walk, seen, skips_to_stitch
-
-
-class Step(NamedTuple):
-    """A group worked in `many` places like `place` one after the other, or what is made in no place (None)."""
-
-    items: tuple[Item, ...]
-    place: Place | None = None
-    many: int = 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,7 +24,8 @@ class Script:
     end. ends_in_space: length of the space that the last stitch closes (`ch 1 and sc`; 0: none). kept: why the
     round keeps its own way of beginning. direct: a hook that comes anew finds the first place as the next of
     its kind. left: what is to be skipped at the end, as in Place. start_part: the loop that the first stitch takes.
-    anew: where a yarn that begins the round is joined, where one does (see Walk.anew).
+    anew: where a yarn that begins the round is joined, where one does (see Walk.anew). slips: numbers of what is
+    slipped into on the way to the start.
     """
 
     reach: tuple[Place, ...]
@@ -53,6 +45,7 @@ class Script:
     direct: bool = False
     start_part: str = ""
     anew: Place | None = None
+    slips: tuple[int, ...] = ()
 
 
 def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_WAY) -> Script | None:
@@ -68,15 +61,15 @@ def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_W
     if not order:
         return None
     onto = done.below[0].round if done.below and not done.extra and done.below[0].round != done.number - 1 else 0
-    part = _common_part(order)
-    groups = _groups(order, part)
-    first = groups[0]
+    part = common_part(order)
+    grouped = groups(order, part)
+    first = grouped[0]
     # slip stitches need no start: they are steps like all others; nor can a start stand in a lower round
     placed = bool(first.feet) and walk.on_edge(first)
     opens = placed and first.items[0].kind != "slst"
     u0, gap = walk.place(first) if placed else (0, False)
     reach = _reach(walk, u0, gap) if opens else ()
-    steps = _Steps(walk)
+    steps = Steps(walk)
     if opens:
         if gap:
             walk.used.add(u0)
@@ -85,7 +78,7 @@ def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_W
         steps.begun = u0 if not gap else -1
         steps.passed += range(0 if walk.ring or gap else u0)
         steps.space = u0 if not walk.ring and walk.edge[u0].kind == "ch" else -1
-    for g in groups[1:] if opens else groups:
+    for g in grouped[1:] if opens else grouped:
         steps.add(g)
     steps.flush()
     start_part = order[0].part
@@ -119,6 +112,7 @@ def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_W
         opens and not gap and (walk.ring or _is_next(walk, u0)),
         start_part,
         _anew(walk, done, u0, gap, way) if way.new_yarn and opens else None,
+        _slips(walk, u0, gap) if opens and not way.new_yarn else (),
     )
 
 
@@ -204,148 +198,6 @@ def _cast(done: WorkedRound) -> int:
     return len(done.extra) if done.line else (len(done.extra) + 2) // 2
 
 
-_STITCH = NEXT[""]
-
-
-class _Steps:
-    """Groups as steps. pos: the place after the last; touched: it is amid a run; space: the space worked last.
-    passed: places that were passed over; crossed: those of them that were worked after all."""
-
-    def __init__(self, walk: Walk) -> None:
-        self.walk = walk
-        self.out: list[Step] = []
-        self.pos = 0
-        self.touched = False
-        self.space = -1
-        self.begun = -1
-        self.passed: list[int] = []
-        self.crossed: set[int] = set()
-        self._run = 0
-        self._run_items: tuple[Item, ...] = ()
-        self._run_place: Place | None = None
-
-    def add(self, g: Group) -> None:
-        walk = self.walk
-        pos, edge = self.pos, walk.edge
-        if not (walk.ring or g.gap or g.part or pos >= len(edge)) and g.feet == (edge[pos].number,):
-            kind = edge[pos].kind
-            if kind != "ch":  # in the very next stitch, by far the commonest
-                self.pos, self.touched = pos + 1, True
-                self._next(g, NEXT.get(kind, _STITCH))
-                return
-        if len(g.feet) == 1 and (walk.ring or g.feet[0] in walk.at):
-            self._along(g)
-        elif not g.feet:
-            self._put(Step(g.items))
-        elif not walk.on_edge(g):
-            self._below(g)
-        elif len(g.feet) > 1 and not g.gap:
-            self._put(Step(g.items, self.legs(g)))
-        else:
-            self._along(g)
-
-    def _below(self, g: Group) -> None:
-        """A place in lower rounds; one on the edge that belongs to it is passed with it."""
-        self._put(Step(g.items, self.walk.deep(g)))
-        on_edge = [self.walk.at[f] for f in g.feet if f in self.walk.at]
-        if on_edge:
-            u = self._ahead(on_edge[0])
-            self.pos, self.touched = u + 1, self.walk.edge[u % len(self.walk.edge)].kind != "ch"
-
-    def _ahead(self, u: int) -> int:
-        return u if u >= self.pos else u + len(self.walk.edge)
-
-    def legs(self, g: Group, first: int | None = None) -> Place:
-        """The places of the legs one after the other; `first`: the place that the hook is in already."""
-        walk = self.walk
-        parts: list[Place] = []
-        for foot in g.feet:
-            u = walk.at[foot]
-            if u == first or (parts == [] and (self.pos - 1) % len(walk.edge) == u and u < self.pos):
-                parts.append(Place("same"))
-                self.pos = max(self.pos, u + 1)
-                continue
-            u = self._ahead(u)
-            parts.append(walk.phrase(self.pos, self.touched, u, False))
-            self.pos, self.touched = u + 1, walk.edge[u % len(walk.edge)].kind != "ch"
-        return Place("legs", 0, parts[0].skips, parts=(parts[0]._replace(skips=()), *parts[1:]))
-
-    def after(self, g: Group, u0: int) -> int:
-        """The place after a first group, whose legs may reach on."""
-        if len(g.feet) > 1 and not g.gap and not self.walk.ring:
-            return max(self.walk.at[f] for f in g.feet) + 1
-        return u0
-
-    def _along(self, g: Group) -> None:
-        walk = self.walk
-        n = max(1, len(walk.edge))
-        u, gap = walk.place(g)
-        if not walk.ring and u == self.begun and u < self.pos and not gap and self.pos > u + 1:
-            self._put(Step(g.items, Place("start", walk.edge[u].chains)))  # the corner that the round began
-            return
-        if not walk.ring and u < self.pos:
-            if u == self.pos - 1 and not gap and walk.edge[u].kind != "ch" and not g.part:
-                self._put(Step(g.items, Place("same")))  # in another yarn
-                return
-            if u == self.space and not gap:
-                self._put(Step(g.items, Place("rest", walk.edge[u].chains, part=g.part)))
-                return
-            back, on = self.pos - u, u + n - self.pos
-            if not gap and back < on and u == self._first_passed():
-                self.passed.remove(u)
-                self.crossed.add(u)
-                self._put(Step(g.items, Place("skipped", walk.edge[u].chains, part=g.part)))
-                return
-            u += n
-        self.passed += range(self.pos, u)
-        place = walk.phrase(self.pos, self.touched, u, gap)
-        if g.part:
-            place = place._replace(part=g.part)
-        if gap:
-            walk.used.add(u % n)
-        self.pos, self.touched = (u if gap else u + 1), walk.ring or (not gap and walk.edge[u % n].kind != "ch")
-        if not walk.ring and not gap and walk.edge[u % n].kind == "ch":
-            self.space = u % n
-        if place in COMMON:
-            self._next(g, COMMON[COMMON.index(place)])
-        else:
-            self._put(Step(g.items, place))
-
-    def _first_passed(self) -> int:
-        """The first of the places passed last; -1 where none is left."""
-        run = self.passed[-1:]
-        while run and run[0] - 1 in self.passed:
-            run = [run[0] - 1]
-        return run[0] if run else -1
-
-    def _next(self, g: Group, place: Place) -> None:
-        """One more of the same in the next stitch, or the first of them."""
-        if self._run_place is place and self._run_items == g.items:
-            self._run += 1
-            return
-        self.flush()
-        if _may_count(g.items):
-            self._run_items, self._run_place, self._run = g.items, place, 1
-        else:
-            self.out.append(Step(g.items, place))
-
-    def _put(self, step: Step) -> None:
-        self.flush()
-        self.out.append(step)
-
-    def flush(self) -> None:
-        """End the run that is being counted."""
-        if self._run:
-            self.out.append(Step(self._run_items, self._run_place, self._run))
-            self._run, self._run_place = 0, None
-
-
-@lru_cache(maxsize=4096)
-def _may_count(items: tuple[Item, ...]) -> bool:
-    """`dc2tog in next 2 sts` would be one stitch over two places: such are written one by one."""
-    return not any("tog" in i.kind for i in items)
-
-
 def _is_whole(walk: Walk, steps: Sequence[Step], begun: int) -> bool:
     """Whether the steps are one run through every stitch that is left (`in each st around`)."""
     if len(steps) != 1 or len(steps[0].items) != 1 or walk.corners:
@@ -356,7 +208,7 @@ def _is_whole(walk: Walk, steps: Sequence[Step], begun: int) -> bool:
     return steps[0].many == sum(1 for m in walk.edge if m.counted or (chained and m.kind == "fch")) - begun
 
 
-def _left(walk: Walk, steps: _Steps, u0: int, reached: bool, gap: bool) -> tuple[tuple[str, int], ...]:
+def _left(walk: Walk, steps: Steps, u0: int, reached: bool, gap: bool) -> tuple[tuple[str, int], ...]:
     """What lies between the last place and the first and needs a word: parts of runs, and spaces."""
     n = len(walk.edge)
     slipped = set(range(n + 1, n + u0 + 1) if reached else ()) | {u + n for u in steps.crossed}
@@ -370,7 +222,7 @@ def _left(walk: Walk, steps: _Steps, u0: int, reached: bool, gap: bool) -> tuple
     return skips_to_stitch(rest, [True] * len(rest))
 
 
-def _passed_silently(walk: Walk, steps: _Steps, rest: Sequence[Made]) -> bool:
+def _passed_silently(walk: Walk, steps: Steps, rest: Sequence[Made]) -> bool:
     """Whether only spaces are left, such as are passed on the way to stitches all along the round."""
     lengths = [m.chains for m in walk.edge if m.kind == "ch"]
     plain = bool(steps.out) and steps.out[-1].place in COMMON
@@ -385,115 +237,12 @@ def _first_place(walk: Walk, first: Group, u: int, gap: bool) -> Place:
     if gap:
         return Place("group" if walk.new_group(u) else "between")
     if len(first.feet) > 1:
-        steps = _Steps(walk)
+        steps = Steps(walk)
         steps.pos = u
         return steps.legs(first, u)
     m = walk.edge[u]
     kind = "ch" if m.kind == "fch" else "st"
     return Place("sp", m.chains, part=first.part) if m.kind == "ch" else Place(kind)
-
-
-def _common_part(order: Sequence[Made]) -> str:
-    """The loop that all stitches but a start take; `` where they differ."""
-    if not any(m.part for m in order):
-        return ""
-    parts = {m.part for k, m in enumerate(order) if m.feet and k and not m.part.startswith("ch ")}
-    first = order[0].part
-    part = parts.pop() if len(parts) == 1 else ""
-    return part if first in ("", part) else ""
-
-
-def _groups(order: Sequence[Made], part: str) -> list[Group]:
-    """Stitches in one place with what hangs between them, and what is made between places (no feet)."""
-    out: list[Group] = []
-    items: tuple[Item, ...] = ()
-    waiting: list[Item] = []
-    last: Made | None = None
-    at: tuple[int, ...] = ()
-    yarn = order[0].yarn
-    for m in order:
-        feet = m.feet
-        if m.yarn != yarn:
-            yarn = m.yarn
-            if last is not None:
-                out.append(Group(items, at, last.gap, _nth(last) if last.part else ""))
-                last, at = None, ()
-            out += [Group((w,)) for w in (*waiting, Item("yarn", 1, yarn))]
-            waiting = []
-        if not feet:
-            _append(waiting, _item(m, part))
-            continue
-        own = _plain(m.kind) if not (m.part or m.closing) else (_item(m, part),)
-        if feet == at and last is not None and _goes_with(last, m) and not (waiting and feet == (RING,)):
-            grown = list(items)
-            for more in (*waiting, *own):
-                _append(grown, more)
-            items = tuple(grown)
-        else:
-            if last is not None:
-                out.append(Group(items, at, last.gap, _nth(last) if last.part else ""))
-            if waiting:
-                out += [Group((w,)) for w in waiting]
-            items, last, at = own, m, feet
-        if waiting:
-            waiting = []
-    if last is not None:
-        out.append(Group(items, at, last.gap, _nth(last) if last.part else ""))
-    return out + [Group((w,)) for w in waiting]
-
-
-def _goes_with(last: Made, m: Made) -> bool:
-    """Whether a stitch in the same place as the last is worked in one group with it."""
-    return last.gap == m.gap and not _alone(m) and _nth(last) == _nth(m)
-
-
-def _alone(m: Made) -> bool:
-    """A stitch with its legs in several places is a step of its own; one in places taken as one is not."""
-    return len(m.feet) > 1 and not m.gap and lookup(m.kind).legs > 1
-
-
-def _nth(m: Made) -> str:
-    return m.part if m.part.startswith("ch ") else ""
-
-
-@cache
-def _plain(kind: str) -> tuple[Item]:
-    return (Item(kind, 1),)
-
-
-def _item(m: Made, part: str) -> Item:
-    if m.feet and not m.part and not m.closing:
-        return _plain(m.kind)[0]
-    if m.kind == "ch" or isinstance(m, Tied):
-        return Item(m.kind, m.chains, ties=m.ties if isinstance(m, Tied) else ())
-    own = "" if m.part == part or m.part.startswith("ch ") else m.part
-    return Item(m.kind, 1, own, m.closing, m.chains, m.carried)
-
-
-def _append(items: list[Item], item: Item) -> None:
-    """One more item, counted with the last where it is the same."""
-    last = items[-1] if items else None
-    if last and item.carried and item.kind == last.kind != "picot" and not item.hung:  # into the same chain, or top
-        if last.part == ALONG and last.hung > 1:
-            items[-1:] = [last._replace(hung=last.hung - 1), last._replace(hung=1)]
-        items[-1] = items[-1]._replace(n=last.n + 1)
-        return
-    if item.part == ALONG and not item.hung:
-        items.append(item)
-        return
-    if last and item.part == ALONG:
-        root = max(k for k, i in enumerate(items) if i.carried and i.part != ALONG)
-        items[root] = items[root]._replace(along=items[root].along + 1)
-        if last._replace(hung=1) == item:
-            items[-1] = last._replace(hung=last.hung + 1)
-        else:
-            items.append(item)
-        return
-    same = last is not None and last[0] == item[0] != "ch" and last[2:] == item[2:] and not item.carried
-    if last is not None and same:
-        items[-1] = last._replace(n=last.n + 1)
-    else:
-        items.append(item)
 
 
 def _reach(walk: Walk, u: int, gap: bool) -> tuple[Place, ...]:
@@ -519,3 +268,14 @@ def _reach(walk: Walk, u: int, gap: bool) -> tuple[Place, ...]:
     if gap:
         out.append(Place("between" if between else "group"))
     return tuple(out)
+
+
+def _slips(walk: Walk, u: int, gap: bool) -> tuple[int, ...]:
+    """Numbers of the places that `_reach` leads through; a gap has none."""
+    if walk.ring or u == 0:
+        return ()
+    way = walk.edge[1 : u + (not gap)]
+    stitches = [m.number for m in way if m.kind != "ch" and m.counted]
+    if gap:
+        return tuple(stitches[: len(stitches) - (not walk.new_group(u))])
+    return (*stitches, walk.edge[u].number) if walk.edge[u].kind == "ch" else tuple(stitches)

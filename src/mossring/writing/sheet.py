@@ -13,9 +13,10 @@ from mossring.shape.hooks import hook_mm, hook_name
 from mossring.stitches import composed, is_stitch, lookup
 from mossring.stitches.terms import TERMS, Dialect, term
 from mossring.styles import Style, own_style
-from mossring.writing.phrases import Phrases, cast_on, cluster_chains, how_begun, ordinal, start_of
+from mossring.writing.phrases import Phrases, ordinal
 from mossring.writing.script import Script
 from mossring.writing.special import described, how_made, own_names
+from mossring.writing.starting import cast_on, cluster_chains, how_begun, start_of
 from mossring.writing.styled import Styled, changed_fabric, not_in_style, styled_rounds
 from mossring.writing.walk import Item
 from mossring.writing.yarns import Change

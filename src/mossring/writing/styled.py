@@ -11,8 +11,8 @@ from mossring.stitches import lookup
 from mossring.styles import CHAINLESS, Style, clusters_closed, turned_to
 from mossring.working import WorkedRound
 from mossring.writing.beginning import Way
-from mossring.writing.phrases import how_begun, start_of
 from mossring.writing.script import Script, script_of
+from mossring.writing.starting import how_begun, start_of
 from mossring.writing.walk import Earlier
 from mossring.writing.yarns import Change, changes
 

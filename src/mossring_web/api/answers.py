@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import asdict
 
 from mossring.analysis import analyse, finding_data, joins
-from mossring.chart import Drawn, draw, inks, threads
+from mossring.chart import Drawing, draw, inks, threads
 from mossring.draft import Draft, DraftRound, work_draft
 from mossring.parked import parked_after
 from mossring.readin import pattern_text, read_in, taken
@@ -88,14 +88,14 @@ def _settled(draft: Draft, found: Relaxed) -> dict[str, object]:
     }
 
 
-def _drawing(drawn: Drawn) -> dict[str, object]:
+def _drawing(drawn: Drawing) -> dict[str, object]:
     return {
         "reach": drawn.reach,
         "turn": drawn.turn,
         "middle": drawn.middle,
-        "foundation": "".join(drawn.foundation),
-        "rounds": drawn.rounds,
-        "ties": "".join(drawn.ties),
+        "foundation": "".join(sign.path for sign in drawn.centre),
+        "rounds": [[sign.path for sign in signs] for signs in drawn.rounds],
+        "ties": "".join(sign.path for sign in drawn.beside),
     }
 
 

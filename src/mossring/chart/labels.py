@@ -1,0 +1,104 @@
+"""What stands beside the symbols of a chart: the number of each round next to its start, and which way it goes."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from itertools import pairwise
+from math import atan2, cos, hypot, pi, sin
+
+from mossring.chart.signs import Sign
+from mossring.chart.symbols import SCALE, Point, strokes
+from mossring.writing.styled import Styled
+
+TALL = 0.8
+"""How tall the figures of a label are, in stitch widths."""
+_WIDE = 0.62
+"""How wide a figure is, as a share of its height."""
+_CLEAR = 0.25
+"""So much room is left about a label where there is room."""
+_CELL = 0.2
+Cell = tuple[int, int]
+"""A square of the picture, _CELL stitch widths wide."""
+
+
+def labels(
+    rounds: Sequence[Styled], drawn: Sequence[Sign], tops: Mapping[int, Point], line: bool, firsts: Mapping[int, int]
+) -> list[Sign]:
+    """The number of each round beside its start, with an arrow where the way turns (and for the last round), and `WS`
+    where it is worked from the wrong side. Each where it lies most clear of the signs drawn, as near as can be. firsts:
+    the stitch (its number) that each round shown begins with."""
+    taken = _cells(drawn)
+    out: list[Sign] = []
+    turns = len({s.done.turned for s in rounds}) > 1
+    for k, s in enumerate(rounds):
+        first = firsts.get(k, 0)
+        if first not in tops:
+            continue
+        text = f"{s.round.number} WS" if turns and s.done.turned else str(s.round.number)
+        arrow = turns or k == len(rounds) - 1
+        wide = len(text) * _WIDE * TALL + (1.7 if arrow else 0.0)
+        back, outwards = _ways(tops[first], s.done.turned, line)
+        spots = _spots(tops[first], back, outwards, s.round.entry.height)
+        (x, y), _ = max(spots, key=lambda spot: _worth(spot, wide, taken))
+        out.append(Sign("label", s.round.number, "", "", (x - (0.85 if arrow else 0.0), y), text=text))
+        if arrow:
+            begins = (x + wide / 2 - 0.65, y)
+            out.append(Sign("arrow", s.round.number, "", _arrow(begins, (-back[0], -back[1])), begins))
+        taken.update(_box((x, y), wide, TALL))
+    return out
+
+
+def _ways(at: Point, turned: bool, line: bool) -> tuple[Point, Point]:
+    """The way back along a round and the way out at a place, both of length 1."""
+    d = hypot(*at)
+    x, y = (0.0, 1.0) if line or not d else (at[0] / d, at[1] / d)
+    return ((-y, x) if turned else (y, -x)), (x, y)
+
+
+def _spots(at: Point, back: Point, out: Point, tall: float) -> Iterator[tuple[Point, float]]:
+    """Where a label may lie, and how far that is from where one looks for it: just behind the start, half way up."""
+    for away in (0.9, 1.2, 1.5, 1.9, 2.4, 3.0):
+        for up in (-0.5, -0.25, -0.75, 0.0, 0.4, 0.9, 1.5, -1.0):
+            for side in (1.0, -0.85):
+                place = (
+                    at[0] + back[0] * away * side + out[0] * up * tall,
+                    at[1] + back[1] * away * side + out[1] * up * tall,
+                )
+                yield place, away - 0.9 + abs(up + 0.5) * tall / 2 + (side < 0) * 0.4
+    for up in (0.7, 1.2, 1.8, 2.5):  # beyond the start
+        yield (at[0] + out[0] * up, at[1] + out[1] * up), up
+
+
+def _worth(spot: tuple[Point, float], wide: float, taken: set[Cell]) -> float:
+    """How good a spot is: how little lies there and about it, and how near it is."""
+    at, far = spot
+    on = len(taken.intersection(_box(at, wide, TALL)))
+    near = len(taken.intersection(_box(at, wide + 2 * _CLEAR, TALL + 2 * _CLEAR)))
+    return -2.0 * on - 0.25 * near - far
+
+
+def _box(at: Point, wide: float, tall: float) -> set[Cell]:
+    """The cells of a box about a place."""
+    (left, right), (low, high) = (
+        (int((v - size / 2) // _CELL), int((v + size / 2) // _CELL)) for v, size in ((at[0], wide), (at[1], tall))
+    )
+    return {(x, y) for x in range(left, right + 1) for y in range(low, high + 1)}
+
+
+def _cells(drawn: Sequence[Sign]) -> set[Cell]:
+    """The cells that strokes go through."""
+    out: set[Cell] = set()
+    for sign in drawn:
+        for (ax, ay), (bx, by) in pairwise(sign.points()):
+            n = max(1, round(max(abs(bx - ax), abs(by - ay)) / (_CELL * SCALE)))
+            steps = ((ax + (bx - ax) * k / n, ay + (by - ay) * k / n) for k in range(n + 1))
+            out.update((int(x / SCALE // _CELL), int(-y / SCALE // _CELL)) for x, y in steps)
+    return out
+
+
+def _arrow(at: Point, way: Point) -> str:
+    """A short arrow about a place."""
+    angle = atan2(way[1], way[0])
+    tip, tail = ((at[0] + side * 0.6 * cos(angle), at[1] + side * 0.6 * sin(angle)) for side in (1, -1))
+    barbs = [(tip[0] + 0.35 * cos(angle + a), tip[1] + 0.35 * sin(angle + a)) for a in (pi * 0.82, -pi * 0.82)]
+    return strokes([tail, tip]) + strokes([barbs[0], tip, barbs[1]])

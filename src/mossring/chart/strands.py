@@ -1,0 +1,58 @@
+"""The fabric as yarn: every stitch a strand from its foot to its top, and the edge along the tops."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from html import escape
+
+from mossring.chart.drawing import draw, threads
+from mossring.chart.signs import Drawing
+from mossring.chart.symbols import SCALE, Point, strokes
+from mossring.draft import Draft
+from mossring.laid import guess
+
+_THICK, _EDGE = 4.2, 5.4
+"""How thick a strand is drawn, and with the shade about it, in the picture's units."""
+_SHADE = "#00000040"
+
+
+def fabric_of(draft: Draft, settled: Mapping[int, Point] | None = None) -> Drawing:
+    """The fabric where it lies (settled: at rest; None: by the ledger), one sign for each stitch and space."""
+    drawing = draw(draft, settled)
+    tops: dict[int, Point] = {}
+    if settled is None:
+        guess(draft, tops)
+    at = {n: (x, y, 0.0) for n, (x, y) in (tops if settled is None else settled).items()}
+    rounds = []
+    for signs, flat, r in zip(drawing.rounds, threads(draft, at), draft.rounds, strict=True):
+        feet = [(flat[k], flat[k + 1]) for k in range(0, len(flat), 6)]
+        ends = [(flat[k + 3], flat[k + 4]) for k in range(0, len(flat), 6)]
+        closed = r.worked.closed and not r.worked.line
+        rounds.append(
+            [
+                sign._replace(path=strokes([foot, top]) + (strokes([ends[k - 1], top]) if k or closed else ""))
+                for k, (sign, foot, top) in enumerate(zip(signs, feet, ends, strict=True))
+            ]
+        )
+    drawing.rounds = rounds
+    drawing.centre = []
+    drawing.beside = [s for s in drawing.beside if s.role == "tie"]
+    return drawing
+
+
+def fabric_svg(drawing: Drawing, title: str, colours: Sequence[str], size: int = 320) -> str:
+    """The picture, `size` pixels square: each round a strand in its yarn's colour, the later over the earlier."""
+    reach = (drawing.reach + 1) * SCALE
+    top = -drawing.middle * SCALE - reach
+    rounds = ""
+    for colour, signs in zip(colours, drawing.rounds, strict=True):
+        path = "".join(sign.path for sign in signs)
+        if path:
+            rounds += f'<path stroke="{_SHADE}" stroke-width="{_EDGE}" d="{path}"/><path stroke="{colour}" d="{path}"/>'
+    return (
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{size}" height="{size}" '
+        f'viewBox="{-reach:.1f} {top:.1f} {2 * reach:.1f} {2 * reach:.1f}" role="img">'
+        f"<title>{escape(title)}</title>"
+        f'<g fill="none" stroke-width="{_THICK}" stroke-linecap="round" stroke-linejoin="round" '
+        f'transform="rotate({drawing.turn:.2f})">{rounds}</g></svg>\n'
+    )
