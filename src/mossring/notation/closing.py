@@ -231,7 +231,7 @@ def _begun(c: Cursor) -> tuple[str, int | None, int | None]:
 def _chain_or_stitch(c: Cursor) -> tuple[str, int | None, int | None]:
     """What a round began with: a chain of so many, or a stitch."""
     c.accept("standing", "chainless")
-    if c.legged() or c.named():
+    if c.named() or c.legged():
         return ("stitch", None, None)
     n = c.number()
     if c.accept("ch", "chain", "chains"):

@@ -27,6 +27,8 @@ def read_names(stitches: Sequence[tuple[str, str]], dialect: Dialect) -> Names:
         group = _group_of(made, dialect, names)
         if not any(map(_has_stitch, group)):  # told by the motions of the hook
             group = _defined(made, dialect, names, (name,))
+        if len(group) == 2 and isinstance(group[0], Chain) and _is_plain(group[1]):
+            group = _begun((name,), names) or group  # of two legs the chain is one
         if words and group and not lookup(spellings(dialect).get(words, "sc")).linked:
             names = (*names, Named(words, group))
     return tuple(sorted(names, key=lambda n: -len(n.words)))
@@ -62,6 +64,10 @@ def corner_so_far(text: str, corner: Work | None, names: Names) -> Names:
 
 
 _CORNER = lazily(r"\bcorners?\b", re.IGNORECASE)
+
+
+def _is_plain(node: Node) -> bool:
+    return isinstance(node, Make) and node.n == 1 and bool(node.stitch) and not lookup(node.stitch).made
 
 
 def _begun(called: Sequence[str], names: Names) -> tuple[Node, ...]:

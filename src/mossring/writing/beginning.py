@@ -31,7 +31,7 @@ PLAIN_WAY = Way()
 
 def begin_by(done: WorkedRound, walk: Walk, way: Way) -> tuple[list[Made], str]:
     """The round's stitches from where it is to begin, and why it keeps its own beginning if it must."""
-    if way.own and done.made and done.made[0].feet and _simple(done.made[0], walk):
+    if way.own and done.made and done.made[0].feet and _simple(done.made[0], walk) and not _behind(done.made[0], walk):
         return done.made, ""
     own = _from_start(done, walk, anew=way.new_yarn)
     if way._replace(new_yarn=False, own=False) == PLAIN_WAY or not own or (way.ends_in_space and done.line):
@@ -142,6 +142,11 @@ def _from_first_chain(made: list[Made], walk: Walk) -> list[Made]:
 def _simple(m: Made, walk: Walk) -> bool:
     """Whether a round can well begin with this stitch: one place, on the edge."""
     return (len(m.feet) == 1 or m.gap) and (walk.ring or all(f in walk.at for f in m.feet))
+
+
+def _behind(m: Made, walk: Walk) -> bool:
+    """Whether a stitch stands in the gap just before the hook, which is a whole round away."""
+    return m.gap and not walk.ring and walk.place(place_of(m)) == (0, True)
 
 
 def place_of(m: Made) -> Group:

@@ -26,8 +26,6 @@ from mossring.writing.walk import NO_STITCH, Item, Place
 
 _STANDS = ("standing", "with ")
 _TIMES = {1: "once", 2: "twice"}
-_UNITS = {"cl": "cluster", "puff": "puff", "bobble": "bobble", "pc": "popcorn"}
-"""What stitches of several legs are counted as."""
 LOOPS = {"back": "BLO", "front": "FLO", "third": "3rd loop"}
 """The loop a stitch is worked in, as it is written."""
 
@@ -60,7 +58,7 @@ class Phrases:
             self.used.add(stitch.base)
         return term(key, self.dialect).abbr
 
-    def _use(self, *words: str) -> None:
+    def use(self, *words: str) -> None:
         self.used.update(words)
 
     def chain(self, n: int) -> str:
@@ -83,7 +81,7 @@ class Phrases:
             return self._picot(item)
         word = self.word(item.kind)
         if item.part and item.part != ALONG:
-            self._use(item.part)
+            self.use(item.part)
             word = f"{LOOPS[item.part]} {word}"
         if item.closing and not self.closes:
             word += " (closed)"
@@ -93,7 +91,7 @@ class Phrases:
         if item.part == ALONG and not item.hung:
             return f"{text} in same {self.word('ch')}"
         if not item.hung:
-            self._use("st")
+            self.use("st")
             return f"{text} in top of last st made"
         if item.part == ALONG:
             return f"{text} in next {f'{item.hung} ' if item.hung > 1 else ''}{self.word('ch')}"
@@ -114,7 +112,7 @@ class Phrases:
         return ", ".join([*out, self.chain(left)] if item.kind == "ch" and left else out)
 
     def _picot(self, item: Item) -> str:
-        self._use("picot")
+        self.use("picot")
         one = "picot" if item.hung == PICOT_CHAINS else f"{self.word('ch')}-{item.hung} picot"
         return ", ".join([one] * item.n)
 
@@ -131,13 +129,13 @@ class Phrases:
     def skips(self, skips: Sequence[tuple[str, int]]) -> list[str]:
         out = []
         for what, n in skips:
-            self._use("sk")
+            self.use("sk")
             word = WORDS[self.dialect]["skip"]
             if what == "st":
-                self._use("st")
+                self.use("st")
                 out.append(f"{word} next {n} sts" if n > 1 else f"{word} next st")
             else:
-                self._use("sp")
+                self.use("sp")
                 out.append(f"{word} next {self.word('ch')}-{what} sp")
         return out
 
@@ -169,12 +167,12 @@ class Phrases:
         if kind == "ring":
             return "ring"
         if kind == "same":
-            self._use("st")
+            self.use("st")
             return "same st"
         if kind == "start":
             return f"same {'sp' if place.chains else 'st'} as first st"
         if kind == "last":
-            self._use("st")
+            self.use("st")
             return f"last {place.stitch or 'st'}"
         if kind == "turning":
             more = int(place.stitch)
@@ -185,7 +183,7 @@ class Phrases:
         if kind == "deep":
             return f"next {self._deep_name(place)} of rnd {place.round}"
         if kind in ("sp", "rest"):
-            self._use("sp")
+            self.use("sp")
             of = f"{'rest of same' if kind == 'rest' else 'next'} {self.word('ch')}-{place.chains} sp"
             if place.part:
                 same = "same" if kind == "rest" else "next"
@@ -193,13 +191,13 @@ class Phrases:
                 return f"{ordinal(int(nth))} {self.word('ch')} of {same} {self.word('ch')}-{place.chains} sp"
             return of
         if kind == "group":
-            self._use("sp")
+            self.use("sp")
             return "sp between next 2 groups"
         if kind == "skipped":
-            self._use("sp" if place.chains else "st")
+            self.use("sp" if place.chains else "st")
             return f"skipped {self.word('ch')}-{place.chains} sp" if place.chains else "skipped st"
         if kind in ("between", "beside"):
-            self._use("sp", "st")
+            self.use("sp", "st")
             return "sp between " + ("next 2 sts" if kind == "between" else "last st and next st")
         return self._next(kind, count, items)
 
@@ -207,13 +205,13 @@ class Phrases:
         free = "unworked " if place.part else ""
         if place.stitch:
             return free + self.word(place.stitch)
-        self._use("sp")
+        self.use("sp")
         return f"{free}{self.word('ch')}-{place.chains} sp"
 
     def _next(self, kind: str, count: int, items: Sequence[Item]) -> str:
         one, many = {"ch": ("ch", "ch"), "end": ("row end", "row ends")}.get(kind, ("st", "sts"))
         if kind == "st":
-            self._use("st")
+            self.use("st")
         if count == 1:
             return f"next {one}"
         single = len(items) <= 1 and all(i.n == 1 and lookup(i.kind).legs == 1 for i in items)
@@ -237,7 +235,7 @@ class Phrases:
             if not isinstance(f, Again):
                 out.append(self.step(f))
             elif f is widest and any(isinstance(b, Again) for b in f.body):
-                self._use("rep")
+                self.use("rep")
                 n = f.times - 1
                 again = "once more" if n == 1 else f"{n} more times"
                 out.append(f"*{self._body(f.body)}; rep from * {again}")
@@ -262,7 +260,7 @@ class Phrases:
 
     def anew(self, place: Place) -> str:
         """`any ch-2 sp`, `any corner ch-2 sp`, `same st as join`, `3rd st after join`."""
-        self._use("sp" if place.chains else "st")
+        self.use("sp" if place.chains else "st")
         what = f"{self.word('ch')}-{place.chains} sp" if place.chains else place.stitch.replace("end", "row end")
         if place.kind in ("any", "any corner"):
             return f"{place.kind} {what}"
@@ -284,14 +282,15 @@ class Phrases:
         places = []
         for p in script.reach:
             if p.kind == "st":
-                self._use("st")
+                self.use("st")
                 places.append(f"next {p.chains} sts" if p.chains > 1 else "next st")
             elif p.kind == "sp":
-                self._use("sp")
+                self.use("sp")
                 places.append(f"next {self.word('ch')}-{p.chains} sp")
             else:
-                self._use("sp")
-                places.append(f"sp between next 2 {'sts' if p.kind == 'between' else 'groups'}")
+                self.use("sp")
+                two = {"beside": "this st and next st", "between": "next 2 sts"}.get(p.kind, "next 2 groups")
+                places.append(f"sp between {two}")
         return f"{self.word('slst')} in {' and in '.join(places)}, "
 
     def opening(self, script: Script, style: Style) -> tuple[str, str, list[Step]]:
@@ -325,7 +324,7 @@ class Phrases:
                 return lifts, f"first {self.word(kind)}", merged
             text = f"{lifts}, {self.group(script.first)} {self._same(script)}"
             return text, f"first {self.word(kind)}", steps
-        self._use("beg")
+        self.use("beg")
         rest = less_one(script.first)
         if more and rest:
             rest.pop(0)
@@ -380,7 +379,7 @@ class Phrases:
             place.kind, "same st"
         )
         if place.kind != "ring":
-            self._use("sp" if same == "same sp" else "st")
+            self.use("sp" if same == "same sp" else "st")
         posts = all(lookup(i.kind).made == "post" for i in script.first if i.kind not in NO_STITCH)
         return f"{'around' if posts else 'in'} {same}"
 
@@ -392,7 +391,7 @@ class Phrases:
         less = first.kind if stitch.legs == 2 else composed("cl", stitch.base, stitch.legs - 1)
         legs = self.word(stitch.base) if stitch.legs == 2 else self.word(less)
         closed = " (closed)" if first.closing and not self.closes else ""
-        self._use("beg")
+        self.use("beg")
         name = self.names.get((first._replace(n=1),))
         if name and self.begun.setdefault(name, chains) == chains:
             rest = less_one(script.first)
@@ -421,19 +420,19 @@ class Phrases:
             loops = f"{script.part} loops" if script.part else "sts"
             parts.append(f"working in {loops} of rnd {script.onto}")
         elif script.part:
-            self._use(script.part)
+            self.use(script.part)
             parts.append(f"in {LOOPS[script.part]}")
         spirals = style.join == "none" and not turn and may_spiral(script, done)
         parts += [f"pick up {a.yarn}" for a in done.acts if a.what == "pick up"]
         opens = bool(script.first)
-        if opens and (spirals or begins_at_once(script, style, bool(self.joins))):
+        if opens and (spirals or begins_at_once(script, style, bool(self.joins), self.goes_on)):
             steps = _with_first(script, steps)
             opens = False
         if opens:
             opening, top, steps = self.opening(script, style)
             parts.append(opening if opening.startswith(_STANDS) else self._to_start(script) + opening)
         if script.all_around and len(steps) == 1:
-            self._use("st")
+            self.use("st")
             posts = lookup(steps[0].items[0].kind).made == "post"
             go = "across" if done.line else "around"
             each = self.word("ch") if steps[0].place == Place("ch") else "st"
@@ -478,30 +477,6 @@ class Phrases:
         """What a round without a start is joined in."""
         kinds = [i.kind for s in script.steps for i in s.items if i.kind not in NO_STITCH]
         return f"first {self.word(kinds[0] if kinds else 'slst')}"
-
-    def counts(self, done: WorkedRound) -> str:
-        """`24 dc, 4 ch-2 sps`."""
-        made = done.counts()
-        said = {k: n for k, n in made.items() if lookup(k).counted or len(made) == 1}
-        clear = sum(lookup(k).made in ("cl", "tog") for k in said) < 2
-        parts = [self._counted(k, n) if clear else f"{n} {self.word(k)}" for k, n in said.items()]
-        for key, n in done.spaces().items():
-            self._use("sp")
-            parts.append(f"{n} {key} sps" if n > 1 else f"{n} {key} sp")
-        sides = done.per_side()
-        even = f"; {sides[0]} sts on each side" if len(sides) > 2 and len(set(sides)) == 1 and sides[0] > 1 else ""
-        return ", ".join(parts) + even
-
-    def _counted(self, kind: str, n: int) -> str:
-        """`24 dc`, `12 bells`, `6 clusters`, `8 puffs`: so many, in the designer's own unit where there is one."""
-        stitch = lookup(kind)
-        alone = [(items[0], name) for items, name in self.names.items() if len(items) == 1]
-        own = {name for item, name in alone if (item.kind, item.n) == (kind, 1) and stitch.made}
-        unit = own.pop() if len(own) == 1 else _UNITS.get(stitch.made, "picot" if kind == "picot" else "")
-        if not unit:
-            return f"{n} {self.word(kind)}"
-        self.word(kind)
-        return f"{n} {unit}" + ("" if n == 1 or len(unit) == 1 or unit.isupper() else "s")
 
 
 def _with_first(script: Script, steps: list[Step]) -> list[Step]:

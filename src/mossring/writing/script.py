@@ -85,7 +85,7 @@ def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_W
     first_place = _first_place(walk, first, u0, gap) if opens else Place("ring")
     left = () if walk.ring or not placed else _left(walk, steps, u0 if opens else 0, bool(reach) and not gap, gap)
     whole = _is_whole(walk, steps.out, 1 if opens else 0)
-    if done.line and not whole and not part:
+    if done.line and not whole and not part and steps.pos >= len(walk.edge):
         steps.out = _to_the_end(walk, steps.out)
     if done.extra and done.number == 1 and not done.line and opens and u0 == 0:
         steps.out = _around_the_end(steps.out, _cast(done) - 1)
@@ -266,7 +266,7 @@ def _reach(walk: Walk, u: int, gap: bool) -> tuple[Place, ...]:
     if stitches > between:
         out.append(Place("st", stitches - between))
     if gap:
-        out.append(Place("between" if between else "group"))
+        out.append(Place("beside" if between and u == 1 else "between" if between else "group"))
     return tuple(out)
 
 

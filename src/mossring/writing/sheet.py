@@ -13,6 +13,7 @@ from mossring.shape.hooks import hook_mm, hook_name
 from mossring.stitches import composed, is_stitch, lookup
 from mossring.stitches.terms import TERMS, Dialect, term
 from mossring.styles import Style, own_style
+from mossring.writing.counts import counts_of
 from mossring.writing.phrases import Phrases, ordinal
 from mossring.writing.script import Script
 from mossring.writing.special import described, how_made, own_names
@@ -112,9 +113,10 @@ def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -
     sheet.opening_notes = list(notes.get(-1, ()))
     first = rounds[0].script if rounds else None
     if begin.kind == "foundation" and first and first.first:
-        sheet.begin = begin_words(begin, phrases, _cast(first, style))
+        sheet.begin = begin_words(begin, phrases, _cast(first, rounds[0].style))
     phrases.closes = _closes_all(rounds)
-    once = _said_once(rounds[begin.kind == "one chain" :]) if style.labels == "once" else frozenset()
+    told = rounds[begin.kind == "one chain" :]  # round 1 says itself what the chains beside its one chain are
+    once = _said_once(rounds) & _said_once(told) if style.labels == "once" else frozenset()
     noted = {note.lower().removeprefix("note:").strip() for note in sheet.opening_notes}
     starts = (_start_note(n, kind, phrases) for n, kind in sorted(once))
     sheet.starts = [start for start in starts if start.lower() not in noted]
@@ -200,12 +202,8 @@ def _begun_as(name: str, chains: int, phrases: Phrases) -> str:
     """What such a stitch is made of where a round begins with it: chains for its first leg."""
     items = next(items for items, called in phrases.names.items() if called == name)
     stitch = lookup(items[0].kind)
-    less = stitch.base if stitch.legs == MOST_LEGS_LESS else composed("cl", stitch.base, stitch.legs - 1)
+    less = composed("cl", stitch.base, stitch.legs - 1) if stitch.legs > 2 else stitch.base
     return f"{phrases.chain(chains)}, {_made_of((items[0]._replace(kind=less, n=1),), phrases)}"
-
-
-MOST_LEGS_LESS = 2
-"""Of two legs one is left beside the chain: a plain stitch."""
 
 
 def _closes_all(rounds: list[Styled]) -> bool:
@@ -268,7 +266,7 @@ def _in_words(
         own = Phrases(phrases.dialect, phrases.names)
         own.closes, own.begun = phrases.closes, dict(begun)
         own.joins, own.through, own.goes_on, own.once = joins, through, s.goes_on, once
-        return own.round(script, s.style, s.done, turn), own.counts(s.done), own.used, own.begun
+        return own.round(script, s.style, s.done, turn), counts_of(s.done, own), own.used, own.begun
 
     text, counts, used, phrases.begun = s.round.kept(key, say)
     phrases.used |= used

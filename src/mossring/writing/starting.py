@@ -65,9 +65,11 @@ def cluster_chains(base: str, style: Style) -> int:
     return max(1, (usual[0] if usual else 1) - 1)
 
 
-def begins_at_once(script: Script, style: Style, joins: bool) -> bool:
-    """Whether the round begins with its first stitch, without a chain: where the hook is. joins: another yarn does."""
-    here = not script.reach and script.first_place.kind in ("ring", "st") and not script.cast
+def begins_at_once(script: Script, style: Style, joins: bool, goes_on: bool) -> bool:
+    """Whether the round begins with its first stitch, without a chain: where the hook is, or in a space ahead where it
+    goes on from a round that isn't joined. joins: another yarn begins it."""
+    at = script.first_place.kind
+    here = not script.cast and ((at in ("ring", "st") and not script.reach) or (at == "sp" and goes_on))
     return style.start == "none" and here and not (joins and script.anew)
 
 
