@@ -52,7 +52,9 @@ _LINE = 6.0
 """Millimetres between two lines of the key."""
 _WORDS = 3.2
 """How tall the words of the key are, in millimetres."""
-_COLUMN = 62.0
+_COLUMN = 55.0
+_FEW_LINES = 3
+"""The key has another column for every so many symbols."""
 _NEAR = 0.6
 
 
@@ -73,9 +75,11 @@ def chart_svg(drawing: Drawing, title: str, about: str, dialect: Dialect, ink: I
     body += f'<g stroke="{INK}" fill="none">{"".join(_said(s, stroke) for s in drawing.beside)}</g>'
     if drawing.turn:
         body = f'<g transform="rotate({drawing.turn:.2f})">{body}</g>'
-    key, deep = _key(entries, unit, left, top + height, max(width, _COLUMN / unit))
-    wide, tall = max(width, _COLUMN / unit), height + deep
+    columns = max(1, min(int(_WIDEST // _COLUMN), -(-len(entries) // _FEW_LINES)))
+    wide = max(width, columns * _COLUMN / unit)
     left -= (wide - width) / 2
+    key, deep = _key(entries, unit, left, top + height, wide)
+    tall = height + deep
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide * unit:.1f}mm" height="{tall * unit:.1f}mm" '
         f'viewBox="{left:.1f} {top:.1f} {wide:.1f} {tall:.1f}" role="img" font-family="Literata, Georgia, serif">'

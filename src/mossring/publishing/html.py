@@ -34,13 +34,15 @@ dt { font-weight: 600; white-space: nowrap } dd { margin: 0 }
 table { border-collapse: collapse } th { font-weight: 400; color: #5d665b; text-align: left }
 th, td { padding: 0.4mm 5mm 0.4mm 0; vertical-align: baseline }
 .round { margin: 0 0 2mm 16mm; break-inside: avoid } .round b { float: left; width: 15mm; margin-left: -16mm }
-.wide .round { margin-left: 26mm } .wide .round b { width: 25mm; margin-left: -26mm }
+.begin { break-after: avoid } .wide .round { margin-left: 26mm } .wide .round b { width: 25mm; margin-left: -26mm }
 .count { color: #4c5a49 } .note { font-style: italic; margin-left: 16mm; break-before: avoid }
 figure { margin: 2mm 0; break-inside: avoid } figure svg { display: block; width: 100%%; height: auto }
 .top { display: flex; justify-content: space-between; align-items: flex-start; gap: 8mm; margin: 0 0 2mm }
 .picture { flex: none; width: 36%%; max-width: 62mm; box-sizing: border-box; margin: 0 }
 .picture { padding: 3mm; border-radius: 2mm; background: #f1f3ec }
 .picture.dark { background: #4c5a49 } .chart figure svg { width: auto; max-width: 100%% }
+.words table, .words tbody { display: block; columns: 3 } .words tr { display: block; break-inside: avoid }
+.words td, .words th { display: inline-block; width: 18mm; padding-right: 2mm } .words th { display: none }
 .frac sup, .frac sub { font-size: 0.68em; line-height: 0 } .frac sub { vertical-align: -0.12em }
 """
 
@@ -94,12 +96,12 @@ def _part(part: Part) -> str:
 
 
 def _rounds(part: Rounds) -> str:
-    out = [f'<p class="round"><b>{_words(part.begins_as)}</b>{_words(_capital(part.begin))}.</p>']
+    out = [f'<p class="round begin"><b>{_words(part.begins_as)}</b>{_words(_capital(part.begin))}.</p>']
     named = [(*r.label.partition(" with ")[::2], r) for r in part.rounds]
     for name, yarn, r in named:
         count = f'<span class="count">({_words(r.counts)})</span>'
         told = f"With {yarn}: {r.words}" if yarn else _capital(r.words)
-        out.append(f'<p class="round"><b>{_words(name)}</b>{_words(told)} {count}</p>')
+        out.append(f'<p class="round"><b>{_words(name)}</b><span>{_words(told)}</span> {count}</p>')
         out += [f'<p class="note">{_words(n.lstrip("# ").removeprefix("Note:").strip())}</p>' for n in r.notes]
     wide = any(len(name) > _NARROW for name, _, _ in named)
     return f'<div class="wide">{"".join(out)}</div>' if wide else "".join(out)

@@ -164,7 +164,9 @@ def _start_chain(worker: Worker, chain: Chain, after: Sequence[Node]) -> None:
         join = next((n for n in reversed(after) if isinstance(n, Join)), None)
         first = bool(label.stitch and join and join.into == "stitch")  # the chain is called the first stitch
         told = worker.known.get(chain.n)
-        if not (told and told.throughout) or label.throughout:  # what holds throughout holds after a round that says more
+        if (
+            not (told and told.throughout) or label.throughout
+        ):  # what holds throughout holds after a round that says more
             worker.known[chain.n] = replace(label, throughout=True) if first else label
     edge = worker.edge
     if label.stitch is None or label.stitch == "ch":
