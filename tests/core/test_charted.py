@@ -49,7 +49,7 @@ def test_every_stitch_and_chain_is_drawn_once(text: str) -> None:
     for r, signs in zip(draft.rounds, drawing.rounds, strict=True):
         own = {m.number for m in r.worked.made}
         assert {s.number for s in signs if s.role in ("stitch", "start", "space")} == own
-        stitches = Counter(s.number for s in signs if s.role == "stitch")
+        stitches = Counter(s.number for s in signs if s.role == "stitch" and s.kind != "ch")
         assert set(stitches.values()) <= {1}
         chains = Counter(s.number for s in signs if s.role == "space")
         closed = {s.number for s in signs if s.role == "join"}
@@ -91,6 +91,17 @@ def test_a_stitch_that_closes_a_corner_stands_for_its_chains() -> None:
     assert found["join", "sc"] == 1
     assert found["join", "slst"] == 0
     assert found["space", "ch"] == 2 * 4 - 1
+
+
+def test_a_chain_that_closes_a_cluster_is_drawn_on_it() -> None:
+    begun = "Terms: US\nShape: hexagon\nRnd 1: ch 2, 2-dc cl in ring, ch 3, [3-dc cl in ring, ch 3] 5 times, join"
+    for style, chains in (("cluster closed", 6), ("cluster open", 0)):
+        _, drawing = drawn(begun, style)
+        found = roles(drawing, 0)
+        assert found["stitch", "ch"] == chains
+        assert found["start", "ch"] == 2
+        assert found["stitch", "dc3-cl"] == 5
+        assert found["start", "dc3-cl"] == 1
 
 
 def test_a_ring_is_drawn_as_it_is_made() -> None:

@@ -152,6 +152,7 @@ class _Chart:
             else:
                 part = m.part if m.part in _LOOPS else ""
                 signs.append(Sign("stitch", number, m.kind, self._symbol(m, foot, at), at, m.number, part=part))
+                signs += self._closing(s, m, foot, at)
         return self._reach(s) + signs + self._join(s)
 
     def _wide(self, m: Made) -> float:
@@ -214,20 +215,31 @@ class _Chart:
         if how == "cluster":
             stitch = lookup(m.kind)
             n = cluster_chains(stitch.base, style)
-            beside = self.moved(foot, 0.2, 0.1, s.done.turned)
             less = f"{stitch.base}{stitch.legs - 1}-cl" if stitch.legs > 2 else stitch.base
             rest = Sign("start", number, m.kind, symbol(less, foot, top), top, m.number)
-            return [*self._ovals(number, m, beside, self.moved(top, 0.35, -0.35, s.done.turned), n), rest]
+            return [*self._lifting(s, m, foot, top, n), rest, *self._closing(s, m, foot, top)]
         chains, counts, _ = (*cast_on(script, style), 0) if how == "foundation" else start_of(script, style)
         if counts:
             return self._ovals(number, m, foot, top, chains)
+        return [*self._lifting(s, m, foot, top, chains), Sign("stitch", number, m.kind, whole, top, m.number)]
+
+    def _lifting(self, s: Styled, m: Made, foot: Point, top: Point, chains: int) -> list[Sign]:
+        """Chains that only lift the hook, or are the first leg of a cluster: beside their stitch."""
         x, y = top[0] - foot[0], top[1] - foot[1]
         tall = hypot(x, y) or 1.0
         side = (-_BESIDE if s.done.turned else _BESIDE) / tall
         low = (foot[0] + y * side, foot[1] - x * side)
         share = min(0.85, 0.45 * chains / max(0.9, tall))
-        high = (low[0] + x * share, low[1] + y * share)
-        return [*self._ovals(number, m, low, high, chains), Sign("stitch", number, m.kind, whole, top, m.number)]
+        return self._ovals(s.round.number, m, low, (low[0] + x * share, low[1] + y * share), chains)
+
+    def _closing(self, s: Styled, m: Made, foot: Point, top: Point) -> list[Sign]:
+        """The chains that close a cluster, on its top."""
+        if not m.closing:
+            return []
+        x, y = top[0] - foot[0], top[1] - foot[1]
+        tall = hypot(x, y) or 1.0
+        at = [(top[0] + x / tall * (0.2 + 0.3 * k), top[1] + y / tall * (0.2 + 0.3 * k)) for k in range(m.closing)]
+        return [Sign("stitch", s.round.number, "ch", oval(p, (-y / tall, x / tall)), p, m.number) for p in at]
 
     def _ovals(self, number: int, m: Made, foot: Point, top: Point, n: int) -> list[Sign]:
         return [Sign("start", number, "ch", path, p, m.number) for path, p in upright_chains(foot, top, n)]

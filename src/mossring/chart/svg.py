@@ -52,7 +52,8 @@ _LINE = 6.0
 """Millimetres between two lines of the key."""
 _WORDS = 3.2
 """How tall the words of the key are, in millimetres."""
-_COLUMN = 55.0
+_SIGN, _LETTER = 13.0, 1.65
+"""How wide a symbol of the key is with what is clear about it, and a letter behind it, in millimetres."""
 _FEW_LINES = 3
 """The key has another column for every so many symbols."""
 _NEAR = 0.6
@@ -75,10 +76,11 @@ def chart_svg(drawing: Drawing, title: str, about: str, dialect: Dialect, ink: I
     body += f'<g stroke="{INK}" fill="none">{"".join(_said(s, stroke) for s in drawing.beside)}</g>'
     if drawing.turn:
         body = f'<g transform="rotate({drawing.turn:.2f})">{body}</g>'
-    columns = max(1, min(int(_WIDEST // _COLUMN), -(-len(entries) // _FEW_LINES)))
-    wide = max(width, columns * _COLUMN / unit)
+    column = _SIGN + _LETTER * max([len(e.words) for e in entries], default=0)
+    columns = max(1, min(int(_WIDEST // column), -(-len(entries) // _FEW_LINES)))
+    wide = max(width, columns * column / unit)
     left -= (wide - width) / 2
-    key, deep = _key(entries, unit, left, top + height, wide)
+    key, deep = _key(entries, unit, left, top + height, wide, columns)
     tall = height + deep
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide * unit:.1f}mm" height="{tall * unit:.1f}mm" '
@@ -144,11 +146,12 @@ def _said(sign: Sign, stroke: float) -> str:
     )
 
 
-def _key(entries: Sequence[Entry], unit: float, left: float, top: float, width: float) -> tuple[str, float]:
-    """The key below a chart, in as many columns as there is room for, and how deep it is."""
+def _key(
+    entries: Sequence[Entry], unit: float, left: float, top: float, width: float, columns: int
+) -> tuple[str, float]:
+    """The key below a chart, in so many columns, and how deep it is."""
     if not entries:
         return "", 0.0
-    columns = max(1, int(width * unit // _COLUMN))
     lines = -(-len(entries) // columns)
     grown = 0.42 / unit
     deep = max(e.tall for e in entries) * SCALE * grown
