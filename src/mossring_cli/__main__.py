@@ -181,7 +181,12 @@ def parser() -> argparse.ArgumentParser:
     w.add_argument("--sections", help="which sections, in what order, with commas between")
     w.add_argument("--style", help="as in a Style: line")
     w.add_argument("--wording", choices=("short", "plain"), default="short", help="abbreviations, or full words")
-    w.add_argument("--format", choices=("text", "markdown", "html", "pdf", "json", "parcel"), default="text")
+    w.add_argument(
+        "--format",
+        choices=("text", "markdown", "html", "pdf", "json", "svg", "png", "parcel"),
+        default="text",
+        help="svg, png: the chart alone",
+    )
     w.add_argument("-o", "--out")
     w.set_defaults(run=write)
     d = commands.add_parser("chart", help="draw a pattern file: its chart, or the fabric")

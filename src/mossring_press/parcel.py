@@ -7,7 +7,6 @@ from io import BytesIO
 from zipfile import ZIP_DEFLATED, ZipFile
 
 from mossring.analysis import Analysis
-from mossring.chart import chart_svg, chart_told, charted
 from mossring.publishing import ORDER, Document, Paper, as_data, as_html, as_markdown, as_text, publish
 from mossring.stitches import Dialect
 from mossring.styles import Style
@@ -19,7 +18,10 @@ BOTH: tuple[Dialect, ...] = ("us", "uk")
 
 
 def printed(document: Document, form: str, paper: Paper) -> bytes:
-    """A document in one format: `text`, `markdown`, `html`, `pdf` or `json`."""
+    """A document in one format: `text`, `markdown`, `html`, `pdf` or `json`; its chart alone as `svg` or `png` (nothing
+    where nothing is worked)."""
+    if form in ("svg", "png"):
+        return pictured(document.chart, form) if document.chart else b""
     if form in ("html", "pdf"):
         page = as_html(document, paper=paper, faces=faces(as_html(document)))
         return as_pdf(page) if form == "pdf" else page.encode()
@@ -28,7 +30,15 @@ def printed(document: Document, form: str, paper: Paper) -> bytes:
     return (as_text(document) if form == "text" else as_markdown(document)).encode()
 
 
-ENDINGS = {"text": "txt", "markdown": "md", "html": "html", "pdf": "pdf", "json": "json"}
+ENDINGS = {
+    "text": "txt",
+    "markdown": "md",
+    "html": "html",
+    "pdf": "pdf",
+    "json": "json",
+    "svg": "svg",
+    "png": "png",
+}
 
 
 def parcel(
@@ -39,12 +49,9 @@ def parcel(
     with ZipFile(out, "w", ZIP_DEFLATED) as file:
         for dialect in BOTH:
             document = publish(result, dialect, style, plain=plain, sections=sections)
-            drawing = charted(result.draft, style, whole=True)
-            told = chart_told(result.draft, drawing, dialect)
-            svg = chart_svg(drawing, f"Chart of {document.title}", told, dialect)
-            for form in ("svg", "png"):
-                file.writestr(f"{name}-{dialect}-chart.{form}", pictured(svg, form))
             for form, ending in ENDINGS.items():
-                file.writestr(f"{name}-{dialect}.{ending}", printed(document, form, paper))
+                chart = "-chart" if form in ("svg", "png") else ""
+                if data := printed(document, form, paper):
+                    file.writestr(f"{name}-{dialect}{chart}.{ending}", data)
         file.writestr(f"{name}-draft.txt", result.draft.doc.text)
     return out.getvalue()

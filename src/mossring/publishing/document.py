@@ -102,13 +102,14 @@ class Section(NamedTuple):
 @dataclass(slots=True)
 class Document:
     """A pattern to publish in one dialect. doubts: what of it isn't ready, round by round. sheet: its instructions,
-    with what a style could not do or changes."""
+    with what a style could not do or changes. chart: its chart as an SVG, shown or not (`` where nothing is worked)."""
 
     title: str
     dialect: Dialect
     sheet: Sheet
     sections: list[Section] = field(default_factory=list)
     doubts: list[str] = field(default_factory=list)
+    chart: str = ""
 
 
 def publish(
@@ -125,7 +126,8 @@ def publish(
     sheet = write_pattern(draft, dialect, style, plain)
     parts = _parts(result, sheet, style)
     shown = [Section(key, _title(key, dialect), told) for key in sections if (told := tuple(parts.get(key, ())))]
-    return Document(_clean(sheet.title), dialect, sheet, shown, doubts(result))
+    chart = next((p.svg for p in parts["chart"] if isinstance(p, Picture)), "")
+    return Document(_clean(sheet.title), dialect, sheet, shown, doubts(result), chart)
 
 
 def _clean(title: str) -> str:

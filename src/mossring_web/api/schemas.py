@@ -293,9 +293,10 @@ class AnalysisOut(Schema):
 
 
 class WriteIn(PatternIn):
-    """paper: of a page to print. sections: which, in what order; none: all. A parcel is a zip of both dialects."""
+    """paper: of a page to print. sections: which, in what order; none: all. svg, png: the chart alone. A
+    parcel is a zip of both dialects."""
 
-    format: Literal["text", "markdown", "html", "pdf", "json", "parcel"]
+    format: Literal["text", "markdown", "html", "pdf", "json", "svg", "png", "parcel"]
     paper: Literal["a4", "letter"] = "a4"
     sections: list[str] = Field(default=[], max_length=40)
 

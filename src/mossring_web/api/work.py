@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import json
 import re
+from functools import lru_cache
 
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import Router
 
 from mossring import analysis
-from mossring.publishing import ORDER, publish
+from mossring.publishing import ORDER, Paper, publish
+from mossring.stitches import Dialect
 from mossring.styles import own_style, read_style
 from mossring_press import parcel, printed
 from mossring_web.api.answers import answer, offers_answer, pattern_answer, read_in_answer, settling_answer
@@ -34,6 +36,8 @@ _TYPES = {
     "html": ("text/html", "html"),
     "pdf": ("application/pdf", "pdf"),
     "json": ("application/json", "json"),
+    "svg": ("image/svg+xml", "svg"),
+    "png": ("image/png", "png"),
     "parcel": ("application/zip", "zip"),
 }
 
@@ -71,19 +75,26 @@ def read_in(request: HttpRequest, body: ReadInIn) -> dict[str, object]:
 
 @router.post("/write", operation_id="writePattern", response={200: str})
 def write(request: HttpRequest, body: WriteIn) -> HttpResponse:
-    """The pattern as a file to keep."""
-    result = analysis.analyse(body.text)
-    style = read_style(body.style, own_style(result.draft.doc.style))
-    sections = tuple(body.sections or ORDER)
-    title = result.draft.doc.title or "Untitled motif"
-    name = re.sub(r"[^A-Za-z0-9]+", "-", title).strip("-").lower() or "motif"
-    if body.format == "parcel":
-        data = parcel(result, style, name, plain=body.plain, paper=body.paper, sections=sections)
-    else:
-        document = publish(result, body.terms, style, plain=body.plain, sections=sections)
-        data = printed(document, body.format, body.paper)
+    """The pattern as a file to keep. The same pattern once more costs nothing."""
+    data, name = _written(
+        body.text, body.terms, body.style, body.plain, tuple(body.sections or ORDER), body.format, body.paper
+    )
     kind, ending = _TYPES[body.format]
     response = HttpResponse(data, content_type=kind if kind.startswith("application") else f"{kind}; charset=utf-8")
-    whole = name if body.format == "parcel" else f"{name}-{body.terms}"
-    response["Content-Disposition"] = f'attachment; filename="{whole}.{ending}"'
+    response["Content-Disposition"] = f'attachment; filename="{name}.{ending}"'
     return response
+
+
+@lru_cache(maxsize=16)
+def _written(
+    text: str, terms: Dialect, style: str, plain: bool, sections: tuple[str, ...], form: str, paper: Paper
+) -> tuple[bytes, str]:
+    """A pattern in one format, and what its file is called before the ending."""
+    result = analysis.analyse(text)
+    wanted = read_style(style, own_style(result.draft.doc.style))
+    title = result.draft.doc.title or "Untitled motif"
+    name = re.sub(r"[^A-Za-z0-9]+", "-", title).strip("-").lower() or "motif"
+    if form == "parcel":
+        return parcel(result, wanted, name, plain=plain, paper=paper, sections=sections), name
+    document = publish(result, terms, wanted, plain=plain, sections=sections)
+    return printed(document, form, paper), f"{name}-{terms}-chart" if form in ("svg", "png") else f"{name}-{terms}"

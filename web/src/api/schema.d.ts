@@ -221,7 +221,7 @@ export interface paths {
         put?: never;
         /**
          * Write
-         * @description The pattern as a file to keep.
+         * @description The pattern as a file to keep. The same pattern once more costs nothing.
          */
         post: operations["writePattern"];
         delete?: never;
@@ -837,7 +837,8 @@ export interface components {
         };
         /**
          * WriteIn
-         * @description paper: of a page to print. sections: which, in what order; none: all. A parcel is a zip of both dialects.
+         * @description paper: of a page to print. sections: which, in what order; none: all. svg, png: the chart alone. A
+         *     parcel is a zip of both dialects.
          */
         WriteIn: {
             /** Text */
@@ -861,7 +862,7 @@ export interface components {
              * Format
              * @enum {string}
              */
-            format: "text" | "markdown" | "html" | "pdf" | "json" | "parcel";
+            format: "text" | "markdown" | "html" | "pdf" | "json" | "svg" | "png" | "parcel";
             /**
              * Paper
              * @default a4

@@ -20,6 +20,8 @@ const FORMATS: [Format, string][] = [
   ["text", "Text"],
   ["markdown", "Markdown"],
   ["json", "JSON"],
+  ["svg", "Chart SVG"],
+  ["png", "Chart PNG"],
 ];
 
 const PRESSED = "aria-pressed:border-moss aria-pressed:bg-moss-soft";
@@ -55,6 +57,7 @@ export function SheetView() {
   });
   const go = useNavigate();
   const [error, setError] = useState("");
+  const [making, setMaking] = useState(0);
   const [page, setPage] = useState(wanted);
   const [asPage, setAsPage] = useState(false);
   if (pattern.isPending) return <Waiting what="Writing the pattern" />;
@@ -68,9 +71,10 @@ export function SheetView() {
   const published = { text, style, plain, paper: page.paper, sections: shown(page) };
   const take = (terms: Terms, format: Format) => {
     setError("");
-    takeAway({ ...published, terms }, format).catch((e: unknown) =>
-      setError(e instanceof Error ? e.message : "That did not work."),
-    );
+    setMaking((n) => n + 1);
+    takeAway({ ...published, terms }, format)
+      .catch((e: unknown) => setError(e instanceof Error ? e.message : "That did not work."))
+      .finally(() => setMaking((n) => n - 1));
   };
   const stops = analysis.findings.filter((f) => f.severity === "stop").length;
   return (
@@ -129,6 +133,9 @@ export function SheetView() {
           <Button className="mb-5" onClick={() => take(analysis.terms, "parcel")}>
             Parcel of both, in every format
           </Button>
+          <p role="status" className="mb-5 text-sm text-quiet">
+            {making > 0 && "Making the file …"}
+          </p>
         </div>
         <div className="grid gap-8 lg:grid-cols-2 print:block">
           {sheets.data.map((sheet) =>
@@ -154,7 +161,7 @@ type Take = (terms: Terms, format: Format) => void;
 /** The pattern in one dialect, to take away in any format. */
 function Formats({ terms, take }: { terms: Terms; take: Take }) {
   return (
-    <p className="no-print flex gap-1.5 font-work">
+    <p className="no-print flex flex-wrap gap-1.5 font-work">
       {FORMATS.map(([format, name]) => (
         <Button
           key={format}
