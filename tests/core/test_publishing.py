@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from pathlib import Path
+from xml.etree import ElementTree
 
 import pytest
 
@@ -157,7 +158,7 @@ def test_the_text_reads_back_to_the_same_fabric() -> None:
 def test_a_page_stands_by_itself() -> None:
     page = as_html(published())
     assert not re.findall(r"""(?:src|href)=["'](?!data:)|url\((?!data:)""", page)
-    assert page.count("<svg") == 2
+    assert page.count("<svg") == 3
     assert 'lang="en-US"' in page
 
 
@@ -205,3 +206,39 @@ def test_a_chart_of_many_rounds_shows_one_side_and_its_corners(shape: str, sides
     assert words == [f"One side with both its corners is shown; the piece has {sides} of them, each worked like it."]
     assert charted(analyse(granny(8, shape, sides)).draft).times == 1
     assert charted(draft, whole=True).times == 1
+
+
+@pytest.mark.parametrize(
+    ("shape", "rounds", "corners", "measures"),
+    [
+        ("square", "[3 dc in ring, ch 2] 4 times", 4, 2),
+        ("hexagon", "[2 dc in ring, ch 2] 6 times", 6, 3),
+        ("pentagon", "[3 dc in ring, ch 2] 5 times", 5, 3),
+        ("circle", "12 dc in ring", 0, 1),
+        ("half square", "(3 dc, ch 2, 3 dc) in ring", 3, 2),
+        ("rows", "", 4, 2),
+    ],
+)
+def test_the_outline_has_its_measurements(shape: str, rounds: str, corners: int, measures: int) -> None:
+    """Side, height and width of a regular polygon fit each other (geometry: side 2 r tan(pi / n), across corners
+    2 r / cos(pi / n) for even n)."""
+    worked = f"Rnd 1: {rounds}" if rounds else "Begin: ch 14\nRow 1: dc in 4th ch from hook and in each ch across"
+    result = analyse(f"Terms: US\nShape: {shape}\nGauge: 16 sts, 20 rows = 10 cm\n{worked}")
+    document = publish(result, "us")
+    (picture,) = next(s.parts for s in document.sections if s.key == "schematic")
+    svg = ElementTree.fromstring(picture.svg)
+    polygon = svg.find(".//{*}polygon")
+    assert len(polygon.attrib["points"].split()) == corners if polygon is not None else corners == 0
+    said = [e.text or "" for e in svg.iter("{http://www.w3.org/2000/svg}text")]
+    assert len(said) == measures
+    cm = [float(words.split(" cm")[0]) for words in said]
+    if shape == "hexagon":
+        side, tall, wide = cm
+        assert tall == pytest.approx(side * 3**0.5, abs=0.15)
+        assert wide == pytest.approx(2 * side, abs=0.15)
+    if shape == "pentagon":
+        side, tall, wide = cm
+        assert wide == pytest.approx(side * (1 + 5**0.5) / 2, abs=0.15)
+        assert tall == pytest.approx(side * (5 + 2 * 5**0.5) ** 0.5 / 2, abs=0.15)
+    pinned = dict(next(p.rows for s in document.sections if s.key == "size" for p in s.parts))["After blocking"]
+    assert any(words in pinned for words in said)

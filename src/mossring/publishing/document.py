@@ -10,6 +10,7 @@ from mossring.analysis import Analysis
 from mossring.chart import chart_svg, chart_told, charted, fabric_of, fabric_svg, inks
 from mossring.draft import Draft
 from mossring.publishing import facts
+from mossring.publishing.schematic import schematic
 from mossring.stitches import Dialect
 from mossring.stitches.terms import WORDS
 from mossring.styles import Style, own_style
@@ -29,6 +30,7 @@ ORDER = (
     "rounds",
     "chart",
     "colours",
+    "schematic",
     "finishing",
     "words",
     "credits",
@@ -47,6 +49,7 @@ _TITLES = {
     "rounds": "Instructions",
     "chart": "Chart",
     "colours": "Order of the colours",
+    "schematic": "Measurements",
     "finishing": "Finishing",
     "words": "In the other terms",
     "credits": "About this pattern",
@@ -165,6 +168,7 @@ def _parts(result: Analysis, sheet: Sheet, style: Style) -> dict[str, list[Part]
     gauge = (*facts.gauge(draft), *(v for k, v in sheet.materials if k.lower() in ("gauge", "tension")))
     order = tuple(map(tuple, facts.colour_order(draft, sheet.letters)))
     credits = [(k, v) for k, v in draft.doc.header if k.lower() in _CREDITS]
+    pinned = facts.pinned_out(result)
     drawn = any(r.worked.made for r in draft.rounds)
     said: dict[str, list[Part]] = {
         "picture": [Picture(fabric_svg(fabric_of(draft), title, [colours[y] for y in used]), _is_light(colours))]
@@ -182,6 +186,7 @@ def _parts(result: Analysis, sheet: Sheet, style: Style) -> dict[str, list[Part]
         "rounds": [Rounds(sheet.begins_as, sheet.begin, tuple(sheet.rounds))],
         "chart": _chart(draft, style, title, dialect) if drawn else [],
         "colours": [Table(("rounds", "yarn", ""), order)] if order else [],
+        "schematic": [Picture(schematic(draft, pinned, f"Measurements of {title}"))] if drawn and pinned else [],
         "finishing": [Words(tuple(facts.finishing(result, style)))],
         "words": [Table(_NAMES[dialect], tuple(map(tuple, facts.other_words(draft, sheet))))],
         "credits": [Pairs((*credits, *header))] if credits or header else [],

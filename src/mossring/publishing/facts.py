@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 from math import ceil
 
 from mossring.analysis import Analysis
 from mossring.draft import Draft
 from mossring.notation.header import Shape
 from mossring.publishing.measures import YARDS_IN_METRE, both
-from mossring.shape import heat_caution, read_yarn, size_of, used
+from mossring.shape import Size, heat_caution, read_yarn, size_of, used
 from mossring.shape.hooks import UK, US, hook_mm
 from mossring.shape.weights import WEIGHTS
 from mossring.stitches import Dialect, is_stitch, lookup
@@ -33,9 +34,8 @@ def size(result: Analysis) -> list[tuple[str, str]]:
     measured = result.size
     if measured is None:
         return []
-    grown = 1 + SPARED + OPENED * _openness(result.draft)
     out = []
-    for when, by in (("Off the hook", 1.0), ("After blocking", grown)):
+    for when, by in (("Off the hook", 1.0), ("After blocking", growth(result.draft))):
         across = both(measured.side_to_side * by)
         if measured.length:
             words = f"{across} by {both(measured.length * by)}"
@@ -47,6 +47,24 @@ def size(result: Analysis) -> list[tuple[str, str]]:
     if not measured.measured:
         out.append(("Reckoned", "by the usual gauge of the yarn and hook, for no swatch is stated"))
     return out
+
+
+def growth(draft: Draft) -> float:
+    """How many times as large a piece is after blocking."""
+    return 1 + SPARED + OPENED * _openness(draft)
+
+
+def pinned_out(result: Analysis) -> Size | None:
+    """The size of the piece after blocking, in mm; None where none is known."""
+    size, by = result.size, growth(result.draft)
+    if size is None:
+        return None
+    return replace(
+        size,
+        side_to_side=size.side_to_side * by,
+        corner_to_corner=size.corner_to_corner * by,
+        length=size.length * by,
+    )
 
 
 def blocked(result: Analysis) -> str:

@@ -40,10 +40,11 @@ figure { margin: 2mm 0; break-inside: avoid } figure svg { display: block; width
 .top { display: flex; justify-content: space-between; align-items: flex-start; gap: 8mm; margin: 0 0 2mm }
 .picture { flex: none; width: 36%%; max-width: 62mm; box-sizing: border-box; margin: 0 }
 .picture { padding: 3mm; border-radius: 2mm; background: #f1f3ec }
-.picture.dark { background: #4c5a49 } .chart figure svg { width: auto; max-width: 100%% }
+.picture.dark { background: #4c5a49 } .chart figure svg, .schematic figure svg { width: auto; max-width: 100%% }
 .words table, .words tbody { display: block; columns: 3 } .words tr { display: block; break-inside: avoid }
 .words td, .words th { display: inline-block; width: 18mm; padding-right: 2mm } .words th { display: none }
 .frac sup, .frac sub { font-size: 0.68em; line-height: 0 } .frac sub { vertical-align: -0.12em }
+.frac sup { vertical-align: 0.42em }
 """
 
 
@@ -73,7 +74,7 @@ def _beside(p: Picture) -> str:
 _LANG = {"us": "US", "uk": "GB"}
 _BESIDE = ("picture", "size", "hook", "notions", "gauge", "level")
 """Sections that may stand beside the picture."""
-_SHORT = ("size", "hook", "notions", "gauge", "level", "finishing", "colours", "words", "chart", "yarn")
+_SHORT = ("size", "hook", "notions", "gauge", "level", "finishing", "colours", "words", "chart", "schematic", "yarn")
 
 
 def _section(s: Section) -> str:

@@ -34,7 +34,7 @@ export function PageBar({ page, setPage }: Props) {
             align="start"
             sideOffset={4}
             aria-label="Sections of the page"
-            className="z-50 max-h-[70vh] w-80 overflow-auto rounded-lg border border-line bg-leaf p-3 shadow-xl"
+            className="z-50 max-h-(--radix-popover-content-available-height) w-80 overflow-auto rounded-lg border border-line bg-leaf p-3 shadow-xl"
           >
             <ol>
               {page.order.map((key, at) => (
@@ -42,6 +42,7 @@ export function PageBar({ page, setPage }: Props) {
                   <label className="flex flex-1 items-center gap-2">
                     <input
                       type="checkbox"
+                      className="accent-moss"
                       checked={!page.out.includes(key)}
                       onChange={() => setPage(switched(page, key))}
                     />

@@ -17,6 +17,7 @@ export const SECTIONS: [key: string, name: string][] = [
   ["rounds", "Instructions"],
   ["chart", "Chart"],
   ["colours", "Order of the colours"],
+  ["schematic", "Measurements"],
   ["finishing", "Finishing"],
   ["words", "The other terms"],
   ["credits", "About this pattern"],
