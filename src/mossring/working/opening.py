@@ -177,7 +177,8 @@ def _start_chain(worker: Worker, chain: Chain, after: Sequence[Node]) -> None:
             worker.begun = Manner("chain", chain.n)
         return
     of_all = not worker.past and from_hook(after) == chain.n  # `ch 4, 11 dc in 4th ch from hook`: the first is no start
-    worker.begun = Manner("chain", chain.n - of_all - label.chains, True)
+    alone = 0 if of_all and label.chains else chain.n - of_all - label.chains  # one chain is centre, start and space
+    worker.begun = Manner("chain", alone, True)
     u = edge.here()
     _make_start(worker, label, u, chain.span)
 

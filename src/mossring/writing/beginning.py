@@ -31,7 +31,9 @@ PLAIN_WAY = Way()
 
 def begin_by(done: WorkedRound, walk: Walk, way: Way) -> tuple[list[Made], str]:
     """The round's stitches from where it is to begin, and why it keeps its own beginning if it must."""
-    if way.own and done.made and done.made[0].feet and _simple(done.made[0], walk) and not _behind(done.made[0], walk):
+    first = done.made[0] if done.made else None
+    near = first is not None and (way.new_yarn or not _behind(first, walk))
+    if way.own and first is not None and first.feet and _simple(first, walk) and near:
         return done.made, ""
     own = _from_start(done, walk, anew=way.new_yarn)
     if way._replace(new_yarn=False, own=False) == PLAIN_WAY or not own or (way.ends_in_space and done.line):

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections import Counter
 from dataclasses import dataclass, field
 from typing import NamedTuple
 
@@ -213,8 +214,9 @@ def _closes_all(rounds: list[Styled]) -> bool:
 
 
 def _said_once(rounds: list[Styled]) -> frozenset[tuple[int, str]]:
-    """The starting chains that mean the same in every round that begins with so many, and what they count as."""
-    meant: dict[int, set[str]] = {}
+    """The starting chains that mean the same in every round that begins with so many, and what they count as: of each
+    stitch those of most rounds."""
+    meant: dict[int, Counter[str]] = {}
     for s in rounds:
         script = s.script
         if script is None or not script.first or s.done.line:
@@ -222,14 +224,18 @@ def _said_once(rounds: list[Styled]) -> frozenset[tuple[int, str]]:
         how = how_begun(script, s.style, s.yarns.joins)
         if how == "cluster":
             chains = cluster_chains(lookup(script.first[0].kind).base, s.style)
-            meant.setdefault(chains, set()).add("a cluster")
+            meant.setdefault(chains, Counter())["a cluster"] += 1
         elif how == "chain":
             chains, counts, more = start_of(script, s.style)
-            meant.setdefault(chains + more, set()).add(
-                "more" if more else script.first[0].kind if counts else "" if chains > 1 else "a lift"
-            )
-    clear = {(n, next(iter(what))) for n, what in meant.items() if len(what) == 1}
-    return frozenset((n, what) for n, what in clear if what not in ("a cluster", "more", "a lift"))
+            what = "more" if more else script.first[0].kind if counts else ""
+            meant.setdefault(chains + more, Counter())[what] += 1
+    clear = {n: kinds for n, kinds in meant.items() if n > 1 and len(kinds) == 1}
+    usual: dict[str, int] = {}
+    for n, kinds in clear.items():
+        kind, times = next(iter(kinds.items()))
+        if kind not in usual or times > clear[usual[kind]][kind]:
+            usual[kind] = n
+    return frozenset((n, kind) for kind, n in usual.items() if kind not in ("a cluster", "more"))
 
 
 def _start_note(n: int, kind: str, phrases: Phrases) -> str:
