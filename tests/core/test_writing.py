@@ -10,6 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from mossring.analysis import analyse
 from mossring.chart import as_svg, draw
 from mossring.draft import work_draft
 from mossring.laid import guess
@@ -150,3 +151,43 @@ def test_corners_lie_one_above_the_other() -> None:
     draft = work_draft(text)
     angles = {round((laid.corner or 0.0) % (3.141592653589793 / 3), 6) for laid in guess(draft)}
     assert len(angles) == 1
+
+
+SHELLS = "Terms: US\nShape: circle\nRnd 1: 8 sc in ring, join\nRnd 2: ch 3, 4 dc in same st, 5 dc in next 7 sts, join\n"
+LAYERS = "Terms: US\nShape: circle\nRnd 1: ch 1, 6 sc in ring, join\nRnd 2: ch 1, [sc in next sc, ch 3] 6 times, join\n"
+
+
+@pytest.mark.parametrize(
+    ("text", "us", "uk"),
+    [
+        (
+            SHELLS + "Rnd 3: [sc in center dc of next shell, ch 5] 8 times, join",
+            "[ch 5, sc in center dc of next 5-dc group] 7 times",
+            "[ch 5, dc in centre tr of next 5-tr group] 7 times",
+        ),
+        (
+            LAYERS
+            + "Rnd 3: [(sc, 3 dc, sc) in next ch-3 sp] 6 times, join\n"
+            + "Rnd 4: working behind rnd 3, [sc in next sc of rnd 2, ch 4] 6 times, join",
+            "working behind rnd 3, [sc in next sc of rnd 2, ch 4] 6 times",
+            "working behind rnd 3, [dc in next dc of rnd 2, ch 4] 6 times",
+        ),
+        (
+            "Terms: US\nShape: square\nRnd 1: [3 dc in ring, ch 2] 4 times\n"
+            "Rnd 2: [(2 dc, ch 2, 2 dc) in corner, dc in each st to corner] around\n"
+            "Rnd 3: [3 sc in corner, sc in next 3 sts, sc in next dc of rnd 1, sk 1 st, sc in next 3 sts] around",
+            "sc in next 3 sts, spike sc in next dc of rnd 1, sk next st, sc in next 3 sts",
+            "dc in next 3 sts, spike dc in next tr of rnd 1, miss next st, dc in next 3 sts",
+        ),
+    ],
+    ids=["centre", "behind", "spike"],
+)
+def test_a_place_is_named_as_makers_name_it(text: str, us: str, uk: str) -> None:
+    draft = work_draft(text)
+    for terms, words in (("us", us), ("uk", uk)):
+        written = as_text(write_sheet(draft, terms))
+        assert words in written
+        assert ("spike" in words) == ("Special stitches: spike" in written)
+        again = analyse(written)
+        assert same_fabric(again.draft.fabric, draft.fabric), written
+        assert not [f for f in again.findings if f.severity == "stop"]

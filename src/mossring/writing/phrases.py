@@ -9,8 +9,8 @@ from mossring.stitches import composed, lookup
 from mossring.stitches.terms import WORDS, Dialect, term
 from mossring.styles import CHAINLESS, Style
 from mossring.working import ALONG, SURFACE, WorkedRound
-from mossring.writing.repeats import Again, fold, unit_of
-from mossring.writing.script import Script
+from mossring.writing.repeats import Again, fold, unit_of, width
+from mossring.writing.script import Script, with_first, works_behind
 from mossring.writing.starting import (
     begins_at_once,
     cast_on,
@@ -49,6 +49,7 @@ class Phrases:
         self.begun: dict[str, int] = {}
         self.once: frozenset[tuple[int, str]] = frozenset()
         self.joins = ""
+        self.amid = False
 
     def word(self, key: str) -> str:
         """A stitch's abbreviation; what it is made of comes into the list of abbreviations too."""
@@ -142,7 +143,15 @@ class Phrases:
     def step(self, s: Step) -> str:
         if s.place is None:
             return ", ".join(self.run(i) for i in s.items)
-        return f"{self.skip(s.place)}{self.group(s.items)} {self.at(s)}"
+        return f"{self.skip(s.place)}{self._spike(s)}{self.group(s.items)} {self.at(s)}"
+
+    def _spike(self, s: Step) -> str:
+        """`spike `, before a single crochet that reaches down over rounds amid stitches of the round below."""
+        one = len(s.items) == 1 and s.items[0].kind == "sc" and s.items[0].n == s.many == 1
+        if not (self.amid and one and s.place and s.place.kind == "deep"):
+            return ""
+        self.use("spike")
+        return "spike "
 
     def at(self, s: Step) -> str:
         """Where a step goes, with its `in`, `around` or `over`."""
@@ -180,6 +189,10 @@ class Phrases:
             return f"{ordinal(place.chains)} {self.word('ch')} of {chain}" if more else f"top of {chain}"
         if kind == "both":
             return " and ".join(self.where(p).removeprefix("next ") for p in place.parts) + " together"
+        if kind == "centre":
+            called = self.word(place.stitch)
+            middle = "center" if self.dialect == "us" else "centre"
+            return f"{middle} {called} of next {place.chains}-{called} group"
         if kind == "deep":
             return f"next {self._deep_name(place)} of rnd {place.round}"
         if kind in ("sp", "rest"):
@@ -229,7 +242,7 @@ class Phrases:
         else:
             begun = steps[: len(steps) - unit * times]
             folded = [*fold(begun), Again(tuple(fold(whole[unit : 2 * unit])), times)]
-        widest = max((f for f in folded if isinstance(f, Again)), key=_width, default=None)
+        widest = max((f for f in folded if isinstance(f, Again)), key=width, default=None)
         out: list[str] = []
         for f in folded:
             if not isinstance(f, Again):
@@ -319,7 +332,7 @@ class Phrases:
         chains, counts, more = start_of(script, style)
         if not counts:
             lifts = self.chain(chains) + ("" if chains == 1 or (chains, "") in self.once else " (does not count)")
-            merged = _with_first(script, steps)
+            merged = with_first(script, steps)
             if script.all_around and not script.reach and len(merged) == 1:
                 return lifts, f"first {self.word(kind)}", merged
             text = f"{lifts}, {self.group(script.first)} {self._same(script)}"
@@ -416,6 +429,9 @@ class Phrases:
         parts, top, steps = [], self._first_made(script), list(script.steps)
         if self.joins and script.anew is None:
             parts.append(f"with {self.joins}")
+        self.amid = any(s.place and s.place.kind not in ("deep", "both") for s in script.steps)
+        if works_behind(script):
+            parts.append(f"working behind rnd {done.number - 1}")
         if script.onto:
             loops = f"{script.part} loops" if script.part else "sts"
             parts.append(f"working in {loops} of rnd {script.onto}")
@@ -426,7 +442,7 @@ class Phrases:
         parts += [f"pick up {a.yarn}" for a in done.acts if a.what == "pick up"]
         opens = bool(script.first)
         if opens and (spirals or begins_at_once(script, style, bool(self.joins), self.goes_on)):
-            steps = _with_first(script, steps)
+            steps = with_first(script, steps)
             opens = False
         if opens:
             opening, top, steps = self.opening(script, style)
@@ -438,7 +454,7 @@ class Phrases:
             each = self.word("ch") if steps[0].place == Place("ch") else "st"
             parts.append(f"{self.run(steps[0].items[0])} {'around' if posts else 'in'} each {each} {go}")
         elif steps:
-            parts.append(self.steps(steps, () if script.cast else _with_first(script, list(script.steps))))
+            parts.append(self.steps(steps, () if script.cast else with_first(script, list(script.steps))))
         parts += self.skips(script.left)
         if not done.line and done.closed and not spirals:
             parts.append(self._close(script, top, style))
@@ -477,18 +493,6 @@ class Phrases:
         """What a round without a start is joined in."""
         kinds = [i.kind for s in script.steps for i in s.items if i.kind not in NO_STITCH]
         return f"first {self.word(kinds[0] if kinds else 'slst')}"
-
-
-def _with_first(script: Script, steps: list[Step]) -> list[Step]:
-    """The steps with the first place as one of them: the hook goes there as it goes to all others."""
-    first, then = Step(script.first, script.first_place), steps[0] if steps else None
-    if then is not None and then.items == first.items and then.place == first.place and first.place != Place("ring"):
-        return [then._replace(many=then.many + 1), *steps[1:]]
-    return [first, *steps]
-
-
-def _width(a: Again[Step]) -> int:
-    return a.times * sum(_width(b) if isinstance(b, Again) else 1 for b in a.body)
 
 
 def ordinal(n: int) -> str:

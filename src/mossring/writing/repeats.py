@@ -72,3 +72,7 @@ def _alike(first: Step, other: Step) -> bool:
     if first.place is None or other.place is None or first.place.kind == "legs":
         return first == other
     return first == other._replace(place=other.place._replace(skips=first.place.skips))
+
+
+def width(a: Again[Step]) -> int:
+    return a.times * sum(width(b) if isinstance(b, Again) else 1 for b in a.body)

@@ -48,6 +48,17 @@ class Script:
     slips: tuple[int, ...] = ()
 
 
+_LOOP = 3
+"""So many chains between two stitches make the loop that the next petal is worked in."""
+
+
+def works_behind(script: Script) -> bool:
+    """Whether a round goes behind those before it: all of it into a lower one, with loops of chains between."""
+    places = {s.place.kind for s in script.steps if s.place}
+    loops = any(s.place is None and s.items[0].kind == "ch" and s.items[0].n >= _LOOP for s in script.steps)
+    return loops and (bool(script.onto) or (places == {"deep"} and not script.first))
+
+
 def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_WAY) -> Script | None:
     """The script of a round. hook: number of the place in which the hook rests after the round below.
 
@@ -223,7 +234,11 @@ def _left(walk: Walk, steps: Steps, u0: int, reached: bool, gap: bool) -> tuple[
 
 
 def _passed_silently(walk: Walk, steps: Steps, rest: Sequence[Made]) -> bool:
-    """Whether only spaces are left, such as are passed on the way to stitches all along the round."""
+    """Whether only spaces are left, such as are passed on the way to stitches all along the round; or only stitches of
+    groups whose centres were worked into."""
+    last = next((step.place for step in reversed(steps.out) if step.place), None)
+    if last and last.kind == "centre" and len(rest) <= last.chains and all(m.kind != "ch" for m in rest):
+        return True
     lengths = [m.chains for m in walk.edge if m.kind == "ch"]
     plain = bool(steps.out) and steps.out[-1].place in COMMON
     return plain and all(
@@ -279,3 +294,11 @@ def _slips(walk: Walk, u: int, gap: bool) -> tuple[int, ...]:
     if gap:
         return tuple(stitches[: len(stitches) - (not walk.new_group(u))])
     return (*stitches, walk.edge[u].number) if walk.edge[u].kind == "ch" else tuple(stitches)
+
+
+def with_first(script: Script, steps: list[Step]) -> list[Step]:
+    """The steps with the first place as one of them: the hook goes there as it goes to all others."""
+    first, then = Step(script.first, script.first_place), steps[0] if steps else None
+    if then is not None and then.items == first.items and then.place == first.place and first.place != Place("ring"):
+        return [then._replace(many=then.many + 1), *steps[1:]]
+    return [first, *steps]

@@ -24,6 +24,9 @@ def how_made(key: str, dialect: Dialect, *, closed: bool = False) -> str:
     cluster."""
     if key == "picot":
         return f"ch 3, {term('slst', dialect).abbr} in 3rd ch from hook"
+    if key == SPIKE:
+        hook = f"insert hook in the place told, rounds below, {WORDS[dialect]['yarn over']}"
+        return f"{hook}, pull up a loop as tall as the round, finish as {term('sc', dialect).abbr}"
     if key == "revsc":
         return f"work {term('sc', dialect).abbr} in the other direction, from the stitch just made backwards"
     stitch = lookup(key)
@@ -78,8 +81,16 @@ def _leg(base: str, yo: str) -> str:
 
 def described(keys: Iterable[str], dialect: Dialect, *, closed: bool) -> list[tuple[str, str]]:
     """The special stitches among `keys`, with how each is made. closed: a chain closes every cluster."""
-    made = [(key, how_made(key, dialect, closed=closed)) for key in keys if is_stitch(key)]
-    return [(term(key, dialect).abbr, how) for key, how in made if how]
+    made = ((key, how_made(key, dialect, closed=closed)) for key in keys if is_stitch(key) or key == SPIKE)
+    return [(_called(key, dialect), how) for key, how in made if how]
+
+
+def _called(key: str, dialect: Dialect) -> str:
+    return f"spike {term('sc', dialect).abbr}" if key == SPIKE else term(key, dialect).abbr
+
+
+SPIKE = "spike"
+"""What a single crochet is called that reaches down over rounds amid stitches of the round below."""
 
 
 def own_names(names: Names) -> dict[tuple[Item, ...], str]:

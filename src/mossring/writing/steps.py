@@ -147,9 +147,15 @@ class Steps:
 
     def flush(self) -> None:
         """End the run that is being counted."""
-        if self._run:
+        if not self._run:
+            return
+        last = self.out[-1] if self.out else None
+        place = last.place if last else None
+        if last and place and last.items == self._run_items and place._replace(skips=()) == self._run_place:
+            self.out[-1] = last._replace(many=last.many + self._run)  # `sk next st, sc in next 3 sts`
+        else:
             self.out.append(Step(self._run_items, self._run_place, self._run))
-            self._run, self._run_place = 0, None
+        self._run, self._run_place = 0, None
 
 
 @lru_cache(maxsize=4096)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
-from mossring.working import Made, Tie, WorkedRound
+from mossring.working import RING, Made, Tie, WorkedRound
 
 
 class Item(NamedTuple):
@@ -56,6 +56,7 @@ class Group(NamedTuple):
     part: str = ""
 
 
+_TWO = 2
 NEXT = {"": Place("st"), "fch": Place("ch"), "end": Place("end")}
 """The next stitch: by far the commonest place; the next chain of a foundation, the next row end."""
 COMMON = tuple(NEXT.values())
@@ -192,9 +193,32 @@ class Walk:
             return self._gap(pos, u, passed)
         target = self.edge[u % n]
         if target.kind != "ch":
+            if size := self._centre_of(pos, u):
+                return Place("centre", size, stitch=target.kind)
             skips = skips_to_stitch(passed, [self.at[m.number] in self.corners for m in passed])
             return Place({"fch": "ch", "end": "end"}.get(target.kind, "st"), 0, skips)
         return Place("sp", target.chains, _skips_to_space(passed, touched))
+
+    def _centre_of(self, pos: int, u: int) -> int:
+        """The size of the group of like stitches in whose centre place u is, where it is the next such group ahead and
+        nothing but its own stitches, and those left of the one before it, is passed on the way; 0 where it isn't."""
+        edge, n = self.edge, len(self.edge)
+        target = edge[u % n]
+        half = 1
+        while half < n // 2 and all(
+            edge[k % n].feet == target.feet and edge[k % n].kind == target.kind for k in (u - half, u + half)
+        ):
+            half += 1
+        half -= 1
+        ends = (edge[(u - half - 1) % n], edge[(u + half + 1) % n])
+        whole = half and RING not in target.feet and all(m.feet != target.feet and m.feet for m in ends)
+        if not whole or (self.line and not half <= u < n - half):
+            return 0
+        return 2 * half + 1 if pos in (u - half, u - 2 * half) and self._alike(pos, u - half) else 0
+
+    def _alike(self, start: int, stop: int) -> bool:
+        """Whether all places from one to another stand in one place."""
+        return len({self.edge[k % len(self.edge)].feet for k in range(start, stop)}) < _TWO
 
     def _gap(self, pos: int, u: int, passed: list[Made]) -> Place:
         stitches = sum(1 for m in passed if m.kind != "ch")
