@@ -39,7 +39,8 @@ def lines(text: str, terms: Dialect = "us") -> list[str]:
 def test_growing_rounds_are_told_by_the_first_of_them() -> None:
     assert lines(SOLID)[-1] == "Rnds 3-6: as Rnd 2, with 4 more dc on each side each round. (44, 60, 76, 92 dc)"
     assert lines(SOLID, "uk")[-1].startswith("Rnds 3-6: as Rnd 2, with 4 more tr on each side")
-    assert lines(GRANNY)[-1] == "Rnds 4-5: as Rnd 3, with 3 more dc on each side each round. (48, 60 dc)"
+    more = "1 more [3 dc in next ch-1 sp, ch 1] on each side each round"
+    assert lines(GRANNY)[-1] == f"Rnds 3-5: as Rnd 2, with {more}. (36, 48, 60 dc)"
 
 
 def test_rounds_that_are_the_same_are_told_once() -> None:

@@ -302,6 +302,17 @@ def _about_corners(c: Cursor) -> int:
     return 0
 
 
+def _bracketed(c: Cursor) -> bool:
+    """`one more [3 dc in next ch-1 sp, ch 1] on each side`: what each side has more of, told in full."""
+    if not c.at("["):
+        return False
+    end = next((k for k in range(c.i, len(c.tokens)) if c.tokens[k].text == "]"), None)
+    if end is None:
+        return False
+    c.i = end + 1
+    return True
+
+
 def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
     """`4 more dc on each side`, `1 more st between increases`, `3 sts between incs`; adding: `4 dc on each side`."""
     c = r.c
@@ -348,7 +359,7 @@ def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
     c.i = save
     if not more:
         return _instead(r, n)
-    grouped = c.accept(*GROUP_WORDS) or _group_of(c)
+    grouped = c.accept(*GROUP_WORDS) or _group_of(c) or _bracketed(c)
     if not (grouped or plain or c.stitch()):
         return None
     c.accept(*GROUP_WORDS)

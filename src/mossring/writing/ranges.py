@@ -5,13 +5,16 @@ A run of rounds is collapsed only after it has been read again and worked to the
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from mossring.draft import Draft, try_draft
 from mossring.stitches import Dialect, term
 from mossring.working import Fabric, same_fabric
+from mossring.writing.phrases import Phrases
 from mossring.writing.sheet import Sheet, SheetRound
+from mossring.writing.steps import Step
 from mossring.writing.styled import Styled
 
 FEWEST = 2
@@ -90,6 +93,31 @@ def _more(a: Styled, b: Styled) -> int | None:
     return grown.pop() if len(grown) == 1 and min(grown) >= 0 else None
 
 
+def _group_more(dialect: Dialect, run: _Run, rounds: Sequence[Styled]) -> str:
+    """`1 more [3 dc in next ch-1 sp, ch 1]`, where each side gains a group in a space and its chains; else nothing."""
+    before, after = _in_spaces(rounds[run.last - 1]), _in_spaces(rounds[run.last])
+    sides = len(rounds[run.last].done.per_side())
+    for (step, then), n in after.items():
+        each = sum(i.n for i in step.items)
+        gained = n - before[step, then]
+        if gained == run.more // each * sides and run.more % each == 0:
+            phrases = Phrases(dialect)
+            told = phrases.step(step) + (f", {phrases.step(then)}" if then else "")
+            return f"{run.more // each} more [{told}]"
+    return ""
+
+
+def _in_spaces(s: Styled) -> Counter[tuple[Step, Step | None]]:
+    """The groups of stitches that a round works in spaces, or between groups, with the chains behind each."""
+    steps = s.script.steps if s.script else ()
+    out: Counter[tuple[Step, Step | None]] = Counter()
+    for step, then in zip(steps, [*steps[1:], None], strict=False):
+        plain = step.place and step.place.kind in ("sp", "group") and not step.place.skips and step.many == 1
+        if plain and all(i.kind != "ch" for i in step.items):
+            out[step, then if then and then.place is None else None] += 1
+    return out
+
+
 def _told(dialect: Dialect, run: _Run, single: Sequence[SheetRound], rounds: Sequence[Styled]) -> SheetRound:
     """The one line for a run of rounds, with the count of each."""
     first, last = rounds[run.first + 1].round, rounds[run.last].round
@@ -101,7 +129,8 @@ def _told(dialect: Dialect, run: _Run, single: Sequence[SheetRound], rounds: Seq
     counts = ", ".join(numbers if len(set(numbers)) > 1 else numbers[:1]) + f" {word}"
     text = f"as {first.line.word} {like}"
     if run.more:
-        text += f", with {run.more} more {word} on each side each round"
+        more = _group_more(dialect, run, rounds) or f"{run.more} more {word}"
+        text += f", with {more} on each side each {'row' if first.worked.line else 'round'}"
     notes = single[run.last].notes
     label = f"{first.line.word}s {first.number}-{last.number}"
     return SheetRound(first.number, label, text, counts, notes)
