@@ -14,10 +14,12 @@ from mossring.analysis import analyse
 from mossring.chart import as_svg, draw
 from mossring.draft import work_draft
 from mossring.laid import guess
+from mossring.stitches import Dialect
 from mossring.styles import own_style, read_style
-from mossring.working import same_fabric
-from mossring.writing import as_text, write_sheet
+from mossring.working import Fabric, same_fabric
+from mossring.writing import as_text, write_pattern, write_sheet
 from mossring.writing.repeats import Again, fold
+from mossring.writing.styled import styled_rounds
 
 ROOT = Path(__file__).parents[2]
 GOLDEN = ROOT / "tests" / "golden"
@@ -33,6 +35,26 @@ def test_demo_patterns_to_the_letter(path: Path, terms: str) -> None:
     if os.environ.get("GOLDEN") == "new":
         golden.write_text(out)
     assert out == golden.read_text()
+
+
+SHEETS = sorted((ROOT / "tests" / "sheets").glob("*.txt"))
+
+
+@pytest.mark.parametrize("terms", ["us", "uk"])
+@pytest.mark.parametrize("path", SHEETS, ids=lambda p: p.stem)
+def test_other_shapes_and_schools_to_the_letter(path: Path, terms: Dialect) -> None:
+    """Motifs over shapes, schools and yarn changes, with like rounds told once: each sheet was read line by line. What
+    is written comes to the same fabric, with nothing to be said against it that the draft didn't have."""
+    found = analyse(path.read_text())
+    out = as_text(write_pattern(found.draft, terms))
+    golden = GOLDEN / f"{path.stem}-{terms}.txt"
+    if os.environ.get("GOLDEN") == "new":
+        golden.write_text(out)
+    assert out == golden.read_text()
+    again = analyse(out)
+    rounds = [s.done for s in styled_rounds(found.draft, own_style(found.draft.doc.style))]
+    assert same_fabric(again.draft.fabric, Fabric(0, rounds, found.draft.shape.sides)), out
+    assert {f.code for f in again.findings if f.severity != "hint"} <= {f.code for f in found.findings}
 
 
 def unfold(folded: list) -> list:

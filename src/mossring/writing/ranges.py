@@ -23,11 +23,13 @@ FEWEST = 2
 
 @dataclass(frozen=True, slots=True)
 class _Run:
-    """Rounds first+1 to last (indices) that go as round `first` goes, each with `more` stitches a side."""
+    """Rounds first+1 to last (indices) that go as round `first` goes, each with `more` stitches a side; or as the
+    `unit` rounds up to it go, over and over."""
 
     first: int
     last: int
     more: int
+    unit: int = 1
 
 
 def collapse(
@@ -42,7 +44,7 @@ def collapse(
     k = 1
     while k < len(single):
         told.append(single[k])
-        run = _run(single, rounds, k)
+        run = _run(single, rounds, k) or _again(single, rounds, k)
         if run is not None and draft.spare.affords(draft.cost):
             one = _told(sheet.dialect, run, single, rounds)
             sheet.rounds = [*told, one, *single[run.last + 1 :]]
@@ -62,6 +64,30 @@ def _run(single: Sequence[SheetRound], rounds: Sequence[Styled], k: int) -> _Run
     while last + 1 < len(rounds) and _goes_on(single, rounds, k, last + 1, more):
         last += 1
     return _Run(k, last, more) if more is not None and last - k >= FEWEST else None
+
+
+def _again(single: Sequence[SheetRound], rounds: Sequence[Styled], k: int) -> _Run | None:
+    """Rounds that come again after round k as they came up to it: the shortest run of them that does so twice more."""
+    for unit in range(2, min(_LONGEST, k) + 1):
+        last = k
+        while last + 1 < len(rounds) and _same(single, rounds, last + 1 - unit, last + 1):
+            last += 1
+        times = (last - k) // unit
+        if times >= _TIMES:
+            return _Run(k, k + times * unit, 0, unit)
+    return None
+
+
+_LONGEST, _TIMES = 8, 2
+"""So many rows are repeated together at most, and so often at least, where that is told."""
+
+
+def _same(single: Sequence[SheetRound], rounds: Sequence[Styled], a: int, b: int) -> bool:
+    """Whether two rounds are worked in the same words, with no yarn or note of their own."""
+    one, other = rounds[a], rounds[b]
+    if single[a].notes or single[b - 1].notes or one.yarns.begins or other.yarns.begins:
+        return False
+    return _words(single[a]) == _words(single[b]) and one.done.tally() == other.done.tally()
 
 
 def _goes_on(single: Sequence[SheetRound], rounds: Sequence[Styled], first: int, k: int, more: int | None) -> bool:
@@ -122,6 +148,13 @@ def _told(dialect: Dialect, run: _Run, single: Sequence[SheetRound], rounds: Seq
     """The one line for a run of rounds, with the count of each."""
     first, last = rounds[run.first + 1].round, rounds[run.last].round
     like = rounds[run.first].round.number
+    notes, then = single[run.last].notes, single[run.last].then
+    if run.unit > 1:
+        word = first.line.word
+        back = rounds[run.first - run.unit + 1].round.number
+        text = f"rep {word.lower()}s {back}-{like}"
+        label = f"{word}s {first.number}-{last.number}"
+        return SheetRound(first.number, label, text, single[run.last].counts, notes, then)
     done = [rounds[k].done for k in range(run.first + 1, run.last + 1)]
     kinds = {k for d in done for k in d.counts()}
     word = term(next(iter(kinds)), dialect).abbr if len(kinds) == 1 else "sts"
@@ -131,6 +164,5 @@ def _told(dialect: Dialect, run: _Run, single: Sequence[SheetRound], rounds: Seq
     if run.more:
         more = _group_more(dialect, run, rounds) or f"{run.more} more {word}"
         text += f", with {more} on each side each {'row' if first.worked.line else 'round'}"
-    notes = single[run.last].notes
     label = f"{first.line.word}s {first.number}-{last.number}"
-    return SheetRound(first.number, label, text, counts, notes)
+    return SheetRound(first.number, label, text, counts, notes, then)

@@ -48,6 +48,8 @@ class Script:
     slips: tuple[int, ...] = ()
 
 
+_GROUPS = 3
+"""What is left behind the last centre belongs to so many groups less one: its own, and the first."""
 _LOOP = 3
 """So many chains between two stitches make the loop that the next petal is worked in."""
 
@@ -94,7 +96,8 @@ def script_of(done: WorkedRound, hook: int, earlier: Earlier, way: Way = PLAIN_W
     steps.flush()
     start_part = order[0].part
     first_place = _first_place(walk, first, u0, gap) if opens else Place("ring")
-    left = () if walk.ring or not placed else _left(walk, steps, u0 if opens else 0, bool(reach) and not gap, gap)
+    reached = bool(reach) and not gap and not way.new_yarn
+    left = () if walk.ring or not placed else _left(walk, steps, u0 if opens else 0, reached, gap)
     whole = _is_whole(walk, steps.out, 1 if opens else 0)
     if done.line and not whole and not part and steps.pos >= len(walk.edge):
         steps.out = _to_the_end(walk, steps.out)
@@ -225,7 +228,7 @@ def _left(walk: Walk, steps: Steps, u0: int, reached: bool, gap: bool) -> tuple[
     slipped = set(range(n + 1, n + u0 + 1) if reached else ()) | {u + n for u in steps.crossed}
     stop = n if walk.line else u0 + n
     rest = [m for k in range(steps.pos, stop) if k not in slipped and seen(m := walk.edge[k % n])]
-    if not rest or _passed_silently(walk, steps, rest):
+    if not rest or _passed_silently(walk, steps, rest, reached or not u0):
         return ()
     amid = (steps.touched and rest[0].kind != "ch") or (walk.edge[u0].kind != "ch" != rest[-1].kind and not gap)
     if not amid and all(m.kind != "ch" for m in rest):
@@ -233,12 +236,12 @@ def _left(walk: Walk, steps: Steps, u0: int, reached: bool, gap: bool) -> tuple[
     return skips_to_stitch(rest, [True] * len(rest))
 
 
-def _passed_silently(walk: Walk, steps: Steps, rest: Sequence[Made]) -> bool:
+def _passed_silently(walk: Walk, steps: Steps, rest: Sequence[Made], whole: bool) -> bool:
     """Whether only spaces are left, such as are passed on the way to stitches all along the round; or only stitches of
-    groups whose centres were worked into."""
+    groups whose centres were worked into (whole: nothing is left before the first place)."""
     last = next((step.place for step in reversed(steps.out) if step.place), None)
-    if last and last.kind == "centre" and len(rest) <= last.chains and all(m.kind != "ch" for m in rest):
-        return True
+    if whole and last and last.kind == "centre" and len({m.feet for m in rest}) < _GROUPS:
+        return all(m.kind != "ch" for m in rest)
     lengths = [m.chains for m in walk.edge if m.kind == "ch"]
     plain = bool(steps.out) and steps.out[-1].place in COMMON
     return plain and all(

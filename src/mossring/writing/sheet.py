@@ -18,7 +18,7 @@ from mossring.writing.counts import counts_of
 from mossring.writing.phrases import Phrases, ordinal
 from mossring.writing.script import Script
 from mossring.writing.special import described, how_made, own_names
-from mossring.writing.starting import cast_on, cluster_chains, how_begun, start_of
+from mossring.writing.starting import cast_on, cluster_chains, how_begun, may_spiral, start_of
 from mossring.writing.styled import Styled, changed_fabric, not_in_style, styled_rounds
 from mossring.writing.walk import Item
 from mossring.writing.yarns import Change
@@ -121,6 +121,8 @@ def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -
     noted = {note.lower().removeprefix("note:").strip() for note in sheet.opening_notes}
     starts = (_start_note(n, kind, phrases) for n, kind in sorted(once))
     sheet.starts = [start for start in starts if start.lower() not in noted]
+    if any(map(_spirals, rounds)) and not any("marker" in note for note in noted):
+        sheet.starts.append(_MARKER)
     letters = _Letters(draft)
     sheet.letters = letters.of
     several = len(letters.of) > 1
@@ -236,6 +238,14 @@ def _said_once(rounds: list[Styled]) -> frozenset[tuple[int, str]]:
         if kind not in usual or times > clear[usual[kind]][kind]:
             usual[kind] = n
     return frozenset((n, kind) for kind, n in usual.items() if kind not in ("a cluster", "more"))
+
+
+_MARKER = "place a marker in the first stitch of each round, and move it up."
+
+
+def _spirals(s: Styled) -> bool:
+    """Whether a round goes on from the one below without a join."""
+    return s.goes_on or bool(s.script and s.style.join == "none" and may_spiral(s.script, s.done))
 
 
 def _start_note(n: int, kind: str, phrases: Phrases) -> str:

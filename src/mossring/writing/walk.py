@@ -204,17 +204,17 @@ class Walk:
         nothing but its own stitches, and those left of the one before it, is passed on the way; 0 where it isn't."""
         edge, n = self.edge, len(self.edge)
         target = edge[u % n]
-        half = 1
-        while half < n // 2 and all(
-            edge[k % n].feet == target.feet and edge[k % n].kind == target.kind for k in (u - half, u + half)
-        ):
+        like, half = 0, 1  # how far on both sides stitches are of its kind, and how far they stand where it stands
+        while half < n // 2 and all(edge[k % n].feet == target.feet for k in (u - half, u + half)):
+            if like == half - 1 and all(edge[k % n].kind == target.kind for k in (u - half, u + half)):
+                like = half
             half += 1
         half -= 1
         ends = (edge[(u - half - 1) % n], edge[(u + half + 1) % n])
-        whole = half and RING not in target.feet and all(m.feet != target.feet and m.feet for m in ends)
+        whole = like and RING not in target.feet and all(m.feet != target.feet and m.feet for m in ends)
         if not whole or (self.line and not half <= u < n - half):
             return 0
-        return 2 * half + 1 if pos in (u - half, u - 2 * half) and self._alike(pos, u - half) else 0
+        return 2 * like + 1 if pos in (u - half, u - 2 * half) and self._alike(pos, u - half) else 0
 
     def _alike(self, start: int, stop: int) -> bool:
         """Whether all places from one to another stand in one place."""
