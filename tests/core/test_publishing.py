@@ -138,7 +138,9 @@ def test_more_than_two_changes_of_colour_are_a_table() -> None:
 
 
 def test_the_words_of_the_other_terms() -> None:
-    assert told(published(), "words") == [["sl st", "ss"], ["dc", "tr"], ["gauge", "tension"]]
+    rows = told(published(), "words")
+    assert isinstance(rows, list)
+    assert [(row["name"], row["value"]) for row in rows] == [("sl st", "ss"), ("dc", "tr"), ("gauge", "tension")]
 
 
 def test_what_is_not_certain_stands_above_it_all() -> None:

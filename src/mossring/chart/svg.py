@@ -73,7 +73,9 @@ def chart_svg(drawing: Drawing, title: str, about: str, dialect: Dialect, ink: I
         for colour, signs in groups
         if signs
     )
-    body += f'<g stroke="{INK}" fill="none">{"".join(_said(s, stroke) for s in drawing.beside)}</g>'
+    by_round = {signs[0].round: colour for colour, signs in groups if signs}
+    beside = (_said(s, stroke, by_round.get(s.round, INK)) for s in drawing.beside)
+    body += f'<g stroke="{INK}" fill="none">{"".join(beside)}</g>'
     if drawing.turn:
         body = f'<g transform="rotate({drawing.turn:.2f})">{body}</g>'
     column = _SIGN + _LETTER * max([len(e.words) for e in entries], default=0)
@@ -133,15 +135,15 @@ def _path(sign: Sign, ink: str) -> str:
     )
 
 
-def _said(sign: Sign, stroke: float) -> str:
+def _said(sign: Sign, stroke: float, ink: str) -> str:
     """What stands beside the rounds: words, arrows, brackets, joins to neighbours."""
     if not sign.text:
         dots = f" {_dotted(stroke)}" if sign.role == "tie" else ""
-        return f'<path data-round="{sign.round}" data-role="{sign.role}"{dots} d="{sign.path}"/>'
+        return f'<path data-round="{sign.round}" data-role="{sign.role}" stroke="{ink}"{dots} d="{sign.path}"/>'
     x, y = sign.at[0] * SCALE, (0.36 * TALL - sign.at[1]) * SCALE
     return (
         f'<text data-round="{sign.round}" data-role="{sign.role}" x="{x:.1f}" y="{y:.1f}" '
-        f'font-size="{TALL * SCALE * 1.1:.1f}" text-anchor="middle" stroke="none" fill="{INK}">'
+        f'font-size="{TALL * SCALE * 1.1:.1f}" text-anchor="middle" stroke="none" fill="{ink}">'
         f"{escape(sign.text)}</text>"
     )
 

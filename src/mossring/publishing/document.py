@@ -51,7 +51,7 @@ _TITLES = {
     "colours": "Order of the colours",
     "schematic": "Measurements",
     "finishing": "Finishing",
-    "words": "In the other terms",
+    "words": "In %s terms",
     "credits": "About this pattern",
 }
 _CREDITS = ("designer", "by", "version", "date", "licence", "license", "copyright")
@@ -139,6 +139,8 @@ def _clean(title: str) -> str:
 
 
 def _title(key: str, dialect: Dialect) -> str:
+    if key == "words":
+        return _TITLES[key] % ("UK" if dialect == "us" else "US")
     return WORDS[dialect]["gauge"].capitalize() if key == "gauge" else _TITLES.get(key, "")
 
 
@@ -188,7 +190,7 @@ def _parts(result: Analysis, sheet: Sheet, style: Style) -> dict[str, list[Part]
         "colours": [Table(("rounds", "yarn", ""), order)] if order else [],
         "schematic": [Picture(schematic(draft, pinned, f"Measurements of {title}"))] if drawn and pinned else [],
         "finishing": [Words(tuple(facts.finishing(result, style)))],
-        "words": [Table(_NAMES[dialect], tuple(map(tuple, facts.other_words(draft, sheet))))],
+        "words": [Pairs(tuple((here, there) for here, there in facts.other_words(draft, sheet)))],
         "credits": [Pairs((*credits, *header))] if credits or header else [],
     }
     return {key: [p for p in parts if not (isinstance(p, Pairs | Table) and not p.rows)] for key, parts in said.items()}
@@ -208,9 +210,6 @@ def _chart(draft: Draft, style: Style, title: str, dialect: Dialect) -> list[Par
     words = f"Chart of {'one side of ' if several else ''}{title}"
     picture = Picture(chart_svg(drawing, words, chart_told(draft, drawing, dialect), dialect))
     return [Words((told,)), picture] if several else [picture]
-
-
-_NAMES: dict[Dialect, tuple[str, ...]] = {"us": ("US", "UK"), "uk": ("UK", "US")}
 
 
 def _is_light(colours: dict[str, str]) -> bool:

@@ -28,9 +28,10 @@ section { break-inside: auto } section.short { break-inside: avoid }
 p { margin: 0 0 1mm }
 dl { display: table; margin: 0 } dl div { display: table-row } dt, dd { display: table-cell; padding: 0 4mm 0.3mm 0 }
 dt { font-weight: 600; white-space: nowrap } dd { margin: 0 }
-.abbreviations dl { display: block; columns: 3; column-gap: 6mm }
-.abbreviations dl div { display: block; break-inside: avoid }
-.abbreviations dt, .abbreviations dd { display: inline } .abbreviations dt { margin-right: 2mm }
+.abbreviations dl, .words dl { display: block; columns: 3; column-gap: 6mm }
+.abbreviations dl div, .words dl div { display: block; break-inside: avoid }
+.abbreviations dt, .abbreviations dd, .words dt, .words dd { display: inline }
+.abbreviations dt, .words dt { margin-right: 2mm }
 table { border-collapse: collapse } th { font-weight: 400; color: #5d665b; text-align: left }
 th, td { padding: 0.4mm 5mm 0.4mm 0; vertical-align: baseline }
 .round { margin: 0 0 2mm 16mm; break-inside: avoid } .round b { float: left; width: 15mm; margin-left: -16mm }
@@ -41,8 +42,6 @@ figure { margin: 2mm 0; break-inside: avoid } figure svg { display: block; width
 .picture { flex: none; width: 36%%; max-width: 62mm; box-sizing: border-box; margin: 0 }
 .picture { padding: 3mm; border-radius: 2mm; background: #f1f3ec }
 .picture.dark { background: #4c5a49 } .chart figure svg, .schematic figure svg { width: auto; max-width: 100%% }
-.words table, .words tbody { display: block; columns: 3 } .words tr { display: block; break-inside: avoid }
-.words td, .words th { display: inline-block; width: 18mm; padding-right: 2mm } .words th { display: none }
 .frac sup, .frac sub { font-size: 0.68em; line-height: 0 } .frac sub { vertical-align: -0.12em }
 .frac sup { vertical-align: 0.42em }
 """

@@ -14,7 +14,7 @@ from mossring.shape.size import HALF_HEXAGON
 
 Point = tuple[float, float]
 
-_WIDE = 62.0
+_WIDE = 46.0
 """Millimetres of paper that the longer way of an outline takes."""
 _OFF, _TEXT = 6.0, 3.2
 """How far off the outline a measure stands, and how tall its words are, in millimetres of paper."""
