@@ -23,8 +23,8 @@ def printed(document: Document, form: str, paper: Paper) -> bytes:
     if form in ("svg", "png"):
         return pictured(document.chart, form) if document.chart else b""
     if form in ("html", "pdf"):
-        page = as_html(document, paper=paper, faces=faces(as_html(document)))
-        return as_pdf(page) if form == "pdf" else page.encode()
+        page = as_html(document, paper=paper)
+        return as_pdf(page) if form == "pdf" else as_html(document, paper=paper, faces=faces(page)).encode()
     if form == "json":
         return json.dumps(as_data(document), ensure_ascii=False, indent=1).encode() + b"\n"
     return (as_text(document) if form == "text" else as_markdown(document)).encode()

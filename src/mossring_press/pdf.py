@@ -3,14 +3,34 @@
 from __future__ import annotations
 
 from functools import lru_cache
+from typing import Any
+
+from mossring_press.faces import faces
 
 
 @lru_cache(maxsize=8)
 def as_pdf(html: str) -> bytes:
-    """The page as a PDF; the same page again costs nothing. Only what the page holds itself is shown: no file is opened
-    and no address asked."""
+    """The page as a PDF, in the text faces it needs; the same page again costs nothing. Only what the page holds itself
+    is shown: no file is opened and no address asked."""
     from weasyprint import HTML
+
+    css, config = _faces(faces(html))
+    page = HTML(string=html, url_fetcher=_fetcher())
+    data: bytes = page.write_pdf(stylesheets=[css], font_config=config)
+    return data
+
+
+@lru_cache(maxsize=4)
+def _faces(css: str) -> tuple[Any, Any]:
+    """Text faces, made ready once for all pages that need the same."""
+    from weasyprint import CSS
+    from weasyprint.text.fonts import FontConfiguration
+
+    config = FontConfiguration()
+    return CSS(string=css, font_config=config, url_fetcher=_fetcher()), config
+
+
+def _fetcher() -> Any:
     from weasyprint.urls import URLFetcher
 
-    data: bytes = HTML(string=html, url_fetcher=URLFetcher(allowed_protocols={"data"})).write_pdf()
-    return data
+    return URLFetcher(allowed_protocols={"data"})

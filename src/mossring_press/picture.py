@@ -6,7 +6,6 @@ import re
 from functools import lru_cache
 from io import BytesIO
 
-from mossring_press.faces import faces
 from mossring_press.pdf import as_pdf
 
 DPI = 300
@@ -23,7 +22,7 @@ def pictured(svg: str, form: str) -> bytes:
     if size is None:
         raise ValueError("The picture doesn't say how large it is in millimetres.")
     page = f"@page {{ size: {size[1]}mm {size[2]}mm; margin: 0 }} body {{ margin: 0 }} svg {{ display: block }}"
-    data = as_pdf(f"<!doctype html><meta charset=utf-8><style>{faces(svg)}{page}</style>{svg}")
+    data = as_pdf(f"<!doctype html><meta charset=utf-8><style>{page}</style>{svg}")
     return data if form == "pdf" else _png(data)
 
 

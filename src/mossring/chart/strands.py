@@ -13,11 +13,14 @@ from mossring.laid import guess
 
 _THICK, _EDGE = 4.2, 5.4
 """How thick a strand is drawn, and with the shade about it, in the picture's units."""
+_FINE = 600
+"""Of more stitches than these the shade about their strands is no longer seen."""
 _SHADE = "#00000040"
 
 
 def fabric_of(draft: Draft, settled: Mapping[int, Point] | None = None) -> Drawing:
-    """The fabric where it lies (settled: at rest; None: by the ledger), one sign for each stitch and space."""
+    """The fabric where it lies (settled: at rest; None: by the ledger), one sign for each stitch and space; the first
+    of a round has its edge too."""
     drawing = draw(draft, settled)
     tops: dict[int, Point] = {}
     if settled is None:
@@ -27,11 +30,12 @@ def fabric_of(draft: Draft, settled: Mapping[int, Point] | None = None) -> Drawi
     for signs, flat, r in zip(drawing.rounds, threads(draft, at), draft.rounds, strict=True):
         feet = [(flat[k], flat[k + 1]) for k in range(0, len(flat), 6)]
         ends = [(flat[k + 3], flat[k + 4]) for k in range(0, len(flat), 6)]
-        closed = r.worked.closed and not r.worked.line
+        edge = strokes(ends) + ("Z" if r.worked.closed and not r.worked.line else "") if ends else ""
+        stems = [strokes([foot, top]) for foot, top in zip(feet, ends, strict=True)]
         rounds.append(
             [
-                sign._replace(path=strokes([foot, top]) + (strokes([ends[k - 1], top]) if k or closed else ""))
-                for k, (sign, foot, top) in enumerate(zip(signs, feet, ends, strict=True))
+                sign._replace(path=stem if k else stem + edge)
+                for k, (sign, stem) in enumerate(zip(signs, stems, strict=True))
             ]
         )
     drawing.rounds = rounds
@@ -44,11 +48,13 @@ def fabric_svg(drawing: Drawing, title: str, colours: Sequence[str], size: int =
     """The picture, `size` pixels square: each round a strand in its yarn's colour, the later over the earlier."""
     reach = (drawing.reach + 1) * SCALE
     top = -drawing.middle * SCALE - reach
+    fine = sum(map(len, drawing.rounds)) <= _FINE
     rounds = ""
     for colour, signs in zip(colours, drawing.rounds, strict=True):
         path = "".join(sign.path for sign in signs)
         if path:
-            rounds += f'<path stroke="{_SHADE}" stroke-width="{_EDGE}" d="{path}"/><path stroke="{colour}" d="{path}"/>'
+            shade = f'<path stroke="{_SHADE}" stroke-width="{_EDGE}" d="{path}"/>' if fine else ""
+            rounds += f'{shade}<path stroke="{colour}" d="{path}"/>'
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{size}" height="{size}" '
         f'viewBox="{-reach:.1f} {top:.1f} {2 * reach:.1f} {2 * reach:.1f}" role="img">'
