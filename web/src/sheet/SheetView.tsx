@@ -231,7 +231,7 @@ function SheetRound({ round }: { round: Sheet["rounds"][number] }) {
   return (
     <li className="mb-2.5 grid break-inside-avoid grid-cols-[4rem_1fr]">
       <strong className="font-semibold">{name}</strong>
-      <div>
+      <div className="first-letter:uppercase">
         {yarn && <em>With {yarn}: </em>}
         {unbroken(round.text)}.{" "}
         <span className="whitespace-nowrap text-quiet">({unbroken(round.counts)})</span>
