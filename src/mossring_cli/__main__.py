@@ -127,6 +127,9 @@ def chart(args: argparse.Namespace) -> int:
         return UNUSABLE
     result = analyse(text)
     svg = picture_of(result.draft, args)
+    if not svg:
+        print("There is no chart of so many stitches that anyone could follow: try --as fabric.", file=sys.stderr)
+        return UNUSABLE
     form = args.format or (args.out or "").rpartition(".")[2].lower()
     data: str | bytes = svg
     if form in ("pdf", "png"):

@@ -7,6 +7,7 @@ import argparse
 from mossring.chart import (
     chart_svg,
     chart_told,
+    chartable,
     charted,
     draw,
     fabric_of,
@@ -20,13 +21,16 @@ from mossring.styles import own_style, read_style
 
 
 def picture_of(draft: Draft, args: argparse.Namespace) -> str:
-    """The chart of a draft with its key, or its fabric at rest: in symbols (`settled`) or in yarn (`fabric`)."""
+    """The chart of a draft with its key, or its fabric at rest: in symbols (`settled`) or in yarn (`fabric`). `` where
+    it has more stitches than a chart has room for."""
     title = draft.doc.title or "Untitled motif"
     terms = args.terms or draft.dialect
     colours = inks(draft.doc.yarns, [r.worked.yarn or "A" for r in draft.rounds])
     worn = [colours[r.worked.yarn or "A"] for r in draft.rounds]
     if args.look == "fabric":
         return fabric_svg(fabric_of(draft, _at_rest(draft)), title, worn)
+    if args.look == "chart" and not chartable(draft):
+        return ""
     style = read_style(args.style or "", own_style(draft.doc.style))
     drawing = charted(draft, style, whole=args.whole) if args.look == "chart" else draw(draft, _at_rest(draft))
     told = chart_told(draft, drawing, terms)

@@ -15,7 +15,7 @@ from shapely.geometry import MultiPoint
 from shapely.geometry.base import BaseGeometry
 
 from core.motifs import motifs
-from mossring.chart import Drawing, chart_svg, chart_told, charted, fabric_of, fabric_svg, key_of, on_paper
+from mossring.chart import Drawing, chart_svg, chart_told, chartable, charted, fabric_of, fabric_svg, key_of, on_paper
 from mossring.chart.layout import chart_places
 from mossring.chart.signs import Sign
 from mossring.draft import Draft, work_draft
@@ -232,3 +232,14 @@ def test_light_yarn_is_darkened_on_paper() -> None:
     ink = on_paper(drawing, "yarn", ["#ffffff"], ["yarn A: white"])
     assert ink.rounds == ["#737373"]
     assert ink.said == [("yarn A: white", "#737373")]
+
+
+def test_what_has_too_many_stitches_is_not_charted() -> None:
+    many = work_draft("Terms: US\nRnd 1: 7000 sc in ring")
+    assert not chartable(many)
+    sides = "Terms: US\nShape: square\nRnd 1: [3 dc in ring, ch 2] 4 times\n"
+    sides += "Rnds 2-40: [(2 dc, ch 2, 2 dc) in corner, dc in each st to corner] around"
+    large = work_draft(sides)
+    assert chartable(large)
+    shown = charted(large)
+    assert sum(map(len, shown.rounds)) < sum(len(r.worked.made) for r in large.rounds) / 3

@@ -1,6 +1,6 @@
 """The drawing of a worked motif: its chart in published symbols, and the fabric as it lies."""
 
-from mossring.chart.charted import charted
+from mossring.chart.charted import chartable, charted
 from mossring.chart.drawing import draw, threads
 from mossring.chart.inks import inks
 from mossring.chart.key import key_of
@@ -15,6 +15,7 @@ __all__ = [
     "as_svg",
     "chart_svg",
     "chart_told",
+    "chartable",
     "charted",
     "draw",
     "fabric_of",

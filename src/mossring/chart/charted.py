@@ -26,8 +26,9 @@ from mossring.chart.symbols import (
     together,
     upright_chains,
 )
-from mossring.chart.wedge import Side, bracket, facing_up, side_of
+from mossring.chart.wedge import FEW_ROUNDS, Side, bracket, facing_up, side_of
 from mossring.draft import Draft
+from mossring.shape.ledger import TRIANGLE
 from mossring.stitches import CHAIN_WIDTH, lookup
 from mossring.styles import CHAINLESS, Style, own_style
 from mossring.working import ALONG, Made
@@ -53,10 +54,8 @@ def charted(draft: Draft, style: Style | None = None, *, whole: bool = False) ->
     elif draft.rounds and not line:
         turn = upright(draft, tops) * 180 / pi
         tops = {n: turned(p, -turn) for n, p in tops.items()}
-    chart = _Chart(tops, ring, line)
+    chart = _Chart(tops, ring, line, side.shown if side else None)
     drawn = [chart.round(s) for s in rounds]
-    if side is not None:
-        drawn = [[sign for sign in signs if sign.number in side.shown] for signs in drawn]
     centre = _ring(draft, ring, tops)
     beside = ties_of(draft, tops)
     if side is not None:
@@ -67,6 +66,16 @@ def charted(draft: Draft, style: Style | None = None, *, whole: bool = False) ->
     return Drawing(
         drawn, centre, 0.0, beside=beside, sides=[s.done.face for s in rounds], times=side.times if side else 1
     )
+
+
+MOST = 6_000
+"""More stitches than these make no chart that anyone could follow."""
+
+
+def chartable(draft: Draft) -> bool:
+    """Whether a motif has room on a chart: all of it, or one of its sides where only that is shown."""
+    sides = draft.shape.sides if len(draft.rounds) > FEW_ROUNDS and draft.shape.sides >= TRIANGLE else 1
+    return sum(len(r.worked.made) for r in draft.rounds) <= MOST * sides
 
 
 def _firsts(rounds: Sequence[Styled], side: Side | None) -> dict[int, int]:
@@ -101,10 +110,12 @@ def _ring(draft: Draft, ring: float, tops: Mapping[int, Point]) -> list[Sign]:
 
 
 class _Chart:
-    """What the rounds so far leave for the next: where every stitch begins and ends, and where the hook rests."""
+    """What the rounds so far leave for the next: where every stitch begins and ends. shown: the stitches to draw (None:
+    all)."""
 
-    def __init__(self, tops: dict[int, Point], ring: float, line: bool) -> None:
+    def __init__(self, tops: dict[int, Point], ring: float, line: bool, shown: frozenset[int] | None) -> None:
         self.tops = tops
+        self.shown = shown
         self.ring = ring
         self.line = line
         self.feet: dict[int, Point] = {}
@@ -133,6 +144,9 @@ class _Chart:
         ring = 0.1 if s.round.entry.straight else self.ring
         signs: list[Sign] = []
         for i, m in enumerate(made):
+            if self.shown is not None and m.number not in self.shown:
+                seen[m.feet] += 1
+                continue
             at = places[i]
             if m.kind == "ch":
                 self.spaces[m.number] = m.chains
@@ -153,7 +167,8 @@ class _Chart:
                 part = m.part if m.part in _LOOPS else ""
                 signs.append(Sign("stitch", number, m.kind, self._symbol(m, foot, at), at, m.number, part=part))
                 signs += self._closing(s, m, foot, at)
-        return self._reach(s) + signs + self._join(s)
+        around = [*self._reach(s), *signs, *self._join(s)]
+        return around if self.shown is None else [sign for sign in around if sign.number in self.shown]
 
     def _wide(self, m: Made) -> float:
         """How wide the place of a stitch is drawn: a space of chains takes stitches all along."""

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from typing import NamedTuple
 
 from mossring.analysis import Analysis
-from mossring.chart import chart_svg, chart_told, charted, fabric_of, fabric_svg, inks
+from mossring.chart import chart_svg, chart_told, chartable, charted, fabric_of, fabric_svg, inks
 from mossring.draft import Draft
 from mossring.publishing import facts
 from mossring.publishing.schematic import schematic
@@ -171,7 +171,7 @@ def _parts(result: Analysis, sheet: Sheet, style: Style) -> dict[str, list[Part]
     order = tuple(map(tuple, facts.colour_order(draft, sheet.letters)))
     credits = [(k, v) for k, v in draft.doc.header if k.lower() in _CREDITS]
     pinned = facts.pinned_out(result)
-    drawn = any(r.worked.made for r in draft.rounds)
+    drawn = 0 < sum(len(r.worked.made) for r in draft.rounds) <= _MOST_PICTURED
     said: dict[str, list[Part]] = {
         "picture": [Picture(fabric_svg(fabric_of(draft), title, [colours[y] for y in used]), _is_light(colours))]
         if drawn
@@ -186,7 +186,7 @@ def _parts(result: Analysis, sheet: Sheet, style: Style) -> dict[str, list[Part]
         "abbreviations": [Pairs(tuple(sheet.abbreviations))] if sheet.abbreviations else [],
         "special": [Pairs((*sheet.names, *sheet.special))] if sheet.names or sheet.special else [],
         "rounds": [Rounds(sheet.begins_as, sheet.begin, tuple(sheet.rounds))],
-        "chart": _chart(draft, style, title, dialect) if drawn else [],
+        "chart": _chart(draft, style, title, dialect) if any(r.worked.made for r in draft.rounds) else [],
         "colours": [Table(("rounds", "yarn", ""), order)] if order else [],
         "schematic": [Picture(schematic(draft, pinned, f"Measurements of {title}"))] if drawn and pinned else [],
         "finishing": [Words(tuple(facts.finishing(result, style)))],
@@ -204,12 +204,18 @@ def _without_empty(table: Table) -> Table:
 
 def _chart(draft: Draft, style: Style, title: str, dialect: Dialect) -> list[Part]:
     """The chart with its key: of one side, where there are many rounds."""
+    if not chartable(draft):
+        return [Words(("The chart is left out: no page has room for so many stitches.",))]
     drawing = charted(draft, style)
     several = drawing.times > 1
     told = f"One side with both its corners is shown; the piece has {drawing.times} of them, each worked like it."
     words = f"Chart of {'one side of ' if several else ''}{title}"
     picture = Picture(chart_svg(drawing, words, chart_told(draft, drawing, dialect), dialect))
     return [Words((told,)), picture] if several else [picture]
+
+
+_MOST_PICTURED = 20_000
+"""Of more stitches than these no picture is made."""
 
 
 def _is_light(colours: dict[str, str]) -> bool:
