@@ -21,7 +21,7 @@ def printed(document: Document, form: str, paper: Paper) -> bytes:
     """A document in one format: `text`, `markdown`, `html`, `pdf` or `json`; its chart alone as `svg` or `png` (nothing
     where nothing is worked)."""
     if form in ("svg", "png"):
-        return pictured(document.chart, form) if document.chart else b""
+        return pictured(document.chart.svg, form) if document.chart else b""
     if form in ("html", "pdf"):
         page = as_html(document, paper=paper)
         return as_pdf(page) if form == "pdf" else as_html(document, paper=paper, faces=faces(page)).encode()

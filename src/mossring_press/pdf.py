@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import atexit
 from functools import lru_cache
 from typing import Any
 
@@ -28,6 +29,9 @@ def _faces(css: str) -> tuple[Any, Any]:
 
     config = FontConfiguration()
     return CSS(string=css, font_config=config, url_fetcher=_fetcher()), config
+
+
+atexit.register(_faces.cache_clear)  # faces put their files away while the library is still there
 
 
 def _fetcher() -> Any:

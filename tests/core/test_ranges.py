@@ -37,17 +37,20 @@ def lines(text: str, terms: Dialect = "us") -> list[str]:
 
 
 def test_growing_rounds_are_told_by_the_first_of_them() -> None:
-    assert lines(SOLID)[-1] == "Rnds 3-6: as Rnd 2, with 4 more dc on each side each round. (44, 60, 76, 92 dc)"
+    assert (
+        lines(SOLID)[-1]
+        == "Rnds 3-6: as Rnd 2, with 4 more dc on each side each round. Fasten off. (44, 60, 76, 92 dc)"
+    )
     assert lines(SOLID, "uk")[-1].startswith("Rnds 3-6: as Rnd 2, with 4 more tr on each side")
     more = "1 more [3 dc in next ch-1 sp, ch 1] on each side each round"
-    assert lines(GRANNY)[-1] == f"Rnds 3-5: as Rnd 2, with {more}. (36, 48, 60 dc)"
+    assert lines(GRANNY)[-1] == f"Rnds 3-5: as Rnd 2, with {more}. Fasten off. (36, 48, 60 dc)"
 
 
 def test_rounds_that_are_the_same_are_told_once() -> None:
     tube = "Terms: US\nShape: circle\nRnd 1: 12 sc in ring\n" + "\n".join(
         f"Rnd {k}: sc in each st around" for k in range(2, 7)
     )
-    assert lines(tube)[-1] == "Rnds 3-6: as Rnd 2. (12 sc)"
+    assert lines(tube)[-1] == "Rnds 3-6: as Rnd 2. Fasten off. (12 sc)"
 
 
 def test_what_differs_is_told_apart() -> None:

@@ -8,6 +8,7 @@ from mossring.chart.signs import Drawing, Sign
 from mossring.chart.strands import fabric_of, fabric_svg
 from mossring.chart.svg import as_svg, chart_svg, on_paper
 from mossring.chart.told import chart_told
+from mossring.chart.wedge import sides_drawn
 
 __all__ = [
     "Drawing",
@@ -23,5 +24,6 @@ __all__ = [
     "inks",
     "key_of",
     "on_paper",
+    "sides_drawn",
     "threads",
 ]

@@ -26,9 +26,8 @@ from mossring.chart.symbols import (
     together,
     upright_chains,
 )
-from mossring.chart.wedge import FEW_ROUNDS, Side, bracket, facing_up, side_of
+from mossring.chart.wedge import Side, bracket, facing_up, side_of, sides_drawn
 from mossring.draft import Draft
-from mossring.shape.ledger import TRIANGLE
 from mossring.stitches import CHAIN_WIDTH, lookup
 from mossring.styles import CHAINLESS, Style, own_style
 from mossring.working import ALONG, Made
@@ -74,8 +73,7 @@ MOST = 6_000
 
 def chartable(draft: Draft) -> bool:
     """Whether a motif has room on a chart: all of it, or one of its sides where only that is shown."""
-    sides = draft.shape.sides if len(draft.rounds) > FEW_ROUNDS and draft.shape.sides >= TRIANGLE else 1
-    return sum(len(r.worked.made) for r in draft.rounds) <= MOST * sides
+    return sum(len(r.worked.made) for r in draft.rounds) <= MOST * sides_drawn(draft)
 
 
 def _firsts(rounds: Sequence[Styled], side: Side | None) -> dict[int, int]:

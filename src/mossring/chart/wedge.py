@@ -29,15 +29,22 @@ class Side(NamedTuple):
     times: int
 
 
-def side_of(draft: Draft, rounds: Sequence[Styled], tops: Mapping[int, Point]) -> Side | None:
-    """The side of a motif of many rounds in which most rounds begin; None where the whole piece is shown: few rounds,
-    no polygon, or sides that aren't alike."""
+def sides_drawn(draft: Draft) -> int:
+    """Of how many sides like the one drawn a motif has; 1 where all of it is drawn: few rounds, no polygon, or sides
+    that aren't alike."""
     if len(draft.rounds) <= FEW_ROUNDS or not draft.shape.sides:
+        return 1
+    done = draft.outermost.worked
+    odd = done.line or len(set(done.per_side())) > 1 or draft.outermost.entry.straight
+    return 1 if odd or len(done.corners) < TRIANGLE else len(done.corners)
+
+
+def side_of(draft: Draft, rounds: Sequence[Styled], tops: Mapping[int, Point]) -> Side | None:
+    """The side of a motif of many rounds in which most rounds begin; None where the whole piece is shown."""
+    if sides_drawn(draft) == 1:
         return None
     done = draft.outermost.worked
     corners = sorted(done.corners)
-    if len(corners) < TRIANGLE or done.line or len(set(done.per_side())) > 1 or draft.outermost.entry.straight:
-        return None
     at = [_angle(tops[done.made[c].number]) for c in corners]
     starts = [_angle(tops[s.script.start]) for s in rounds if s.script and s.script.start in tops]
     sides = [_span(at, k, turned=done.turned) for k in range(len(at))]

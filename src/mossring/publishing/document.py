@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import NamedTuple
 
 from mossring.analysis import Analysis
-from mossring.chart import chart_svg, chart_told, chartable, charted, fabric_of, fabric_svg, inks
+from mossring.chart import chart_svg, chart_told, chartable, charted, fabric_of, fabric_svg, inks, sides_drawn
 from mossring.draft import Draft
 from mossring.publishing import facts
 from mossring.publishing.schematic import schematic
@@ -84,11 +85,17 @@ class Rounds(NamedTuple):
     rounds: tuple[SheetRound, ...]
 
 
-class Picture(NamedTuple):
-    """An SVG picture that stands by itself; dark: on a dark ground, where its colours are light."""
+class Picture:
+    """An SVG picture that stands by itself, drawn when it is first looked at: a text has none. dark: on a dark ground,
+    where its colours are light."""
 
-    svg: str
-    dark: bool = False
+    def __init__(self, draw: Callable[[], str], dark: bool = False) -> None:
+        self._draw = draw
+        self.dark = dark
+
+    @cached_property
+    def svg(self) -> str:
+        return self._draw()
 
 
 Part = Words | Pairs | Table | Rounds | Picture
@@ -105,14 +112,14 @@ class Section(NamedTuple):
 @dataclass(slots=True)
 class Document:
     """A pattern to publish in one dialect. doubts: what of it isn't ready, round by round. sheet: its instructions,
-    with what a style could not do or changes. chart: its chart as an SVG, shown or not (`` where nothing is worked)."""
+    with what a style could not do or changes. chart: shown or not (None where there is none)."""
 
     title: str
     dialect: Dialect
     sheet: Sheet
     sections: list[Section] = field(default_factory=list)
     doubts: list[str] = field(default_factory=list)
-    chart: str = ""
+    chart: Picture | None = None
 
 
 def publish(
@@ -129,7 +136,7 @@ def publish(
     sheet = write_pattern(draft, dialect, style, plain)
     parts = _parts(result, sheet, style)
     shown = [Section(key, _title(key, dialect), told) for key in sections if (told := tuple(parts.get(key, ())))]
-    chart = next((p.svg for p in parts["chart"] if isinstance(p, Picture)), "")
+    chart = next((p for p in parts["chart"] if isinstance(p, Picture)), None)
     return Document(_clean(sheet.title), dialect, sheet, shown, doubts(result), chart)
 
 
@@ -173,7 +180,9 @@ def _parts(result: Analysis, sheet: Sheet, style: Style) -> dict[str, list[Part]
     pinned = facts.pinned_out(result)
     drawn = 0 < sum(len(r.worked.made) for r in draft.rounds) <= _MOST_PICTURED
     said: dict[str, list[Part]] = {
-        "picture": [Picture(fabric_svg(fabric_of(draft), title, [colours[y] for y in used]), _is_light(colours))]
+        "picture": [
+            Picture(lambda: fabric_svg(fabric_of(draft), title, [colours[y] for y in used]), _is_light(colours))
+        ]
         if drawn
         else [],
         "size": [Pairs(tuple(facts.size(result)))],
@@ -188,7 +197,9 @@ def _parts(result: Analysis, sheet: Sheet, style: Style) -> dict[str, list[Part]
         "rounds": [Rounds(sheet.begins_as, sheet.begin, tuple(sheet.rounds))],
         "chart": _chart(draft, style, title, dialect) if any(r.worked.made for r in draft.rounds) else [],
         "colours": [Table(("rounds", "yarn", ""), order)] if order else [],
-        "schematic": [Picture(schematic(draft, pinned, f"Measurements of {title}"))] if drawn and pinned else [],
+        "schematic": [Picture(lambda: schematic(draft, pinned, f"Measurements of {title}"))]
+        if drawn and pinned
+        else [],
         "finishing": [Words(tuple(facts.finishing(result, style)))],
         "words": [Pairs(tuple((here, there) for here, there in facts.other_words(draft, sheet)))],
         "credits": [Pairs((*credits, *header))] if credits or header else [],
@@ -206,12 +217,16 @@ def _chart(draft: Draft, style: Style, title: str, dialect: Dialect) -> list[Par
     """The chart with its key: of one side, where there are many rounds."""
     if not chartable(draft):
         return [Words(("The chart is left out: no page has room for so many stitches.",))]
-    drawing = charted(draft, style)
-    several = drawing.times > 1
-    told = f"One side with both its corners is shown; the piece has {drawing.times} of them, each worked like it."
-    words = f"Chart of {'one side of ' if several else ''}{title}"
-    picture = Picture(chart_svg(drawing, words, chart_told(draft, drawing, dialect), dialect))
-    return [Words((told,)), picture] if several else [picture]
+    times = sides_drawn(draft)
+    several = times > 1
+    told = f"One side with both its corners is shown; the piece has {times} of them, each worked like it."
+
+    def draw() -> str:
+        drawing = charted(draft, style)
+        words = f"Chart of {'one side of ' if several else ''}{title}"
+        return chart_svg(drawing, words, chart_told(draft, drawing, dialect), dialect)
+
+    return [Words((told,)), Picture(draw)] if several else [Picture(draw)]
 
 
 _MOST_PICTURED = 20_000

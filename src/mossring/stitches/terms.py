@@ -184,3 +184,8 @@ def dialect_of(value: str) -> Dialect | None:
     if "uk" in words or "british" in words:
         return "uk"
     return None
+
+
+def ordinal(n: int) -> str:
+    """`1st`, `2nd`, `3rd`, `4th`; of few, as chains are."""
+    return f"{n}{ {1: 'st', 2: 'nd', 3: 'rd'}.get(n, 'th') }"

@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 
 from mossring.notation.stitching import PICOT_CHAINS
 from mossring.stitches import composed, lookup
-from mossring.stitches.terms import WORDS, Dialect, term
+from mossring.stitches.terms import WORDS, Dialect, ordinal, term
 from mossring.styles import CHAINLESS, Style
 from mossring.working import ALONG, SURFACE, WorkedRound
 from mossring.writing.repeats import Again, fold, unit_of, width
@@ -427,6 +427,7 @@ class Phrases:
         if script.part == SURFACE:
             return ", ".join(map(self._on_surface, script.steps))
         parts, top, steps = [], self._first_made(script), list(script.steps)
+        loop = f"in {LOOPS[script.part]}" if script.part in LOOPS else ""
         if self.joins and script.anew is None:
             parts.append(f"with {self.joins}")
         self.amid = any(s.place and s.place.kind not in ("deep", "both") for s in script.steps)
@@ -437,7 +438,7 @@ class Phrases:
             parts.append(f"working in {loops} of rnd {script.onto}")
         elif script.part:
             self.use(script.part)
-            parts.append(f"in {LOOPS[script.part]}")
+            parts.append(loop)
         spirals = style.join == "none" and not turn and may_spiral(script, done)
         parts += [f"pick up {a.yarn}" for a in done.acts if a.what == "pick up"]
         opens = bool(script.first)
@@ -446,7 +447,11 @@ class Phrases:
             opens = False
         if opens:
             opening, top, steps = self.opening(script, style)
-            parts.append(opening if opening.startswith(_STANDS) else self._to_start(script) + opening)
+            way = "" if opening.startswith(_STANDS) else self._to_start(script)
+            if self.joins and way and parts[-1:] == [loop]:  # the yarn is joined before a loop is taken
+                parts[-1:] = [f"{way}{loop}", opening]
+            else:
+                parts.append(way + opening)
         if script.all_around and len(steps) == 1:
             self.use("st")
             posts = lookup(steps[0].items[0].kind).made == "post"
@@ -493,7 +498,3 @@ class Phrases:
         """What a round without a start is joined in."""
         kinds = [i.kind for s in script.steps for i in s.items if i.kind not in NO_STITCH]
         return f"first {self.word(kinds[0] if kinds else 'slst')}"
-
-
-def ordinal(n: int) -> str:
-    return f"{n}{ {1: 'st', 2: 'nd', 3: 'rd'}.get(n, 'th') }"

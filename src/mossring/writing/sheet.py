@@ -12,10 +12,10 @@ from mossring.notation.document import STITCH_KEY, TERMS_KEY
 from mossring.notation.header import Begin
 from mossring.shape.hooks import hook_mm, hook_name
 from mossring.stitches import composed, is_stitch, lookup
-from mossring.stitches.terms import TERMS, Dialect, term
+from mossring.stitches.terms import TERMS, Dialect, ordinal, term
 from mossring.styles import Style, own_style
 from mossring.writing.counts import counts_of
-from mossring.writing.phrases import Phrases, ordinal
+from mossring.writing.phrases import Phrases
 from mossring.writing.script import Script
 from mossring.writing.special import described, how_made, own_names
 from mossring.writing.starting import cast_on, cluster_chains, how_begun, may_spiral, start_of
