@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from base64 import b64encode
 from functools import cache
 from importlib.resources import files
@@ -12,14 +13,14 @@ _MORE = "U+0100-02BA, U+1E00-1E9F, U+1EF2-1EFF, U+2020, U+20A0-20AB, U+2150-215E
 
 def faces(page: str) -> str:
     """CSS with the faces that a page needs inside it, so that it needs no other file."""
-    more = any(0x100 <= ord(c) < _SIGNS for c in page)
+    more = _LETTERS.search(page) is not None
     parts = [("latin", _LATIN), *([("latin-ext", _MORE)] if more else [])]
     styles = ("normal", "italic") if 'class="note"' in page else ("normal",)
     return "".join(_face(style, part, signs) for style in styles for part, signs in parts)
 
 
-_SIGNS = 0x2000
-"""From here on there are no letters of ours, only dashes and marks, which the first part has."""
+_LETTERS = re.compile("[\u0100-\u1fff]")
+"""Letters that the first part hasn't; further on there are no letters of ours, only dashes and marks, which it has."""
 
 
 @cache

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import atexit
+import re
+from base64 import b64encode
 from functools import lru_cache
 from typing import Any
 
@@ -16,9 +18,17 @@ def as_pdf(html: str) -> bytes:
     from weasyprint import HTML
 
     css, config = _faces(faces(html))
-    page = HTML(string=html, url_fetcher=_fetcher())
+    page = HTML(string=_SVG.sub(_as_image, html), url_fetcher=_fetcher())
     data: bytes = page.write_pdf(stylesheets=[css], font_config=config)
     return data
+
+
+_SVG = re.compile(r"<svg\b.*?</svg>", re.DOTALL)
+
+
+def _as_image(svg: re.Match[str]) -> str:
+    """A picture as an image: its thousand signs are then no elements of the page, each with a style to be found."""
+    return f'<img src="data:image/svg+xml;base64,{b64encode(svg[0].encode()).decode()}">'
 
 
 @lru_cache(maxsize=4)

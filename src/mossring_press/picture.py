@@ -21,7 +21,7 @@ def pictured(svg: str, form: str) -> bytes:
     size = _SIZE.search(svg)
     if size is None:
         raise ValueError("The picture doesn't say how large it is in millimetres.")
-    page = f"@page {{ size: {size[1]}mm {size[2]}mm; margin: 0 }} body {{ margin: 0 }} svg {{ display: block }}"
+    page = f"@page {{ size: {size[1]}mm {size[2]}mm; margin: 0 }} body {{ margin: 0 }} img {{ display: block }}"
     data = as_pdf(f"<!doctype html><meta charset=utf-8><style>{page}</style>{svg}")
     return data if form == "pdf" else _png(data)
 

@@ -37,11 +37,11 @@ th, td { padding: 0.4mm 5mm 0.4mm 0; vertical-align: baseline }
 .round { margin: 0 0 2mm 16mm; break-inside: avoid } .round b { float: left; width: 15mm; margin-left: -16mm }
 .begin { break-after: avoid } .wide .round { margin-left: 26mm } .wide .round b { width: 25mm; margin-left: -26mm }
 .count { color: #4c5a49 } .note { font-style: italic; margin-left: 16mm; break-before: avoid }
-figure { margin: 2mm 0; break-inside: avoid } figure svg { display: block; width: 100%%; height: auto }
+figure { margin: 2mm 0; break-inside: avoid } figure svg, figure img { display: block; width: 100%%; height: auto }
 .top { display: flex; justify-content: space-between; align-items: flex-start; gap: 8mm; margin: 0 0 2mm }
 .picture { flex: none; width: 36%%; max-width: 62mm; box-sizing: border-box; margin: 0 }
 .picture { padding: 3mm; border-radius: 2mm; background: #f1f3ec }
-.picture.dark { background: #4c5a49 } .chart figure svg, .schematic figure svg { width: auto; max-width: 100%% }
+.picture.dark { background: #4c5a49 } .chart svg, .schematic svg, .chart img, .schematic img { width: auto; max-width: 100%% }
 .frac sup, .frac sub { font-size: 0.68em; line-height: 0 } .frac sub { vertical-align: -0.12em }
 .frac sup { vertical-align: 0.42em }
 """
