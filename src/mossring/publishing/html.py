@@ -41,7 +41,8 @@ figure { margin: 2mm 0; break-inside: avoid } figure svg, figure img { display: 
 .top { display: flex; justify-content: space-between; align-items: flex-start; gap: 8mm; margin: 0 0 2mm }
 .picture { flex: none; width: 36%%; max-width: 62mm; box-sizing: border-box; margin: 0 }
 .picture { padding: 3mm; border-radius: 2mm; background: #f1f3ec }
-.picture.dark { background: #4c5a49 } .chart svg, .schematic svg, .chart img, .schematic img { width: auto; max-width: 100%% }
+.picture.dark { background: #4c5a49 }
+.chart svg, .schematic svg, .chart img, .schematic img { width: auto; max-width: 100%% }
 .frac sup, .frac sub { font-size: 0.68em; line-height: 0 } .frac sub { vertical-align: -0.12em }
 .frac sup { vertical-align: 0.42em }
 """
