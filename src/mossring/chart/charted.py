@@ -22,6 +22,7 @@ from mossring.chart.symbols import (
     loop_sign,
     oval,
     picot,
+    strokes,
     symbol,
     together,
     upright_chains,
@@ -37,6 +38,8 @@ from mossring.writing.styled import Styled, styled_rounds
 _BESIDE = 0.4
 """How far beside its stitch a chain is drawn that only lifts the hook, in stitch widths."""
 _LOOPS = ("back", "front", "third")
+_SPIKE = 1.8
+"""A single crochet that reaches down over rounds has a line down to its foot where it is drawn longer than this."""
 _GRIPS = 0.45
 """Where a post stitch grips the stem below: so far down from its top."""
 
@@ -59,12 +62,10 @@ def charted(draft: Draft, style: Style | None = None, *, whole: bool = False) ->
     beside = ties_of(draft, tops)
     if side is not None:
         beside = [tie for tie in beside if tie.number in side.shown]
-    if side is not None:
         beside += bracket((tops[side.ends[0]], tops[side.ends[1]]), side.times)
     beside += labels(rounds, [*centre, *chain.from_iterable(drawn), *beside], tops, line, _firsts(rounds, side))
-    return Drawing(
-        drawn, centre, 0.0, beside=beside, sides=[s.done.face for s in rounds], times=side.times if side else 1
-    )
+    faces = [s.done.face for s in rounds]
+    return Drawing(drawn, centre, 0.0, beside=beside, sides=faces, times=side.times if side else 1)
 
 
 MOST = 6_000
@@ -140,6 +141,7 @@ class _Chart:
         share = Counter(m.feet for m in made if m.kind != "ch")
         seen: Counter[tuple[int, ...]] = Counter()
         ring = 0.1 if s.round.entry.straight else self.ring
+        below = {b.number for b in s.done.below}
         signs: list[Sign] = []
         for i, m in enumerate(made):
             if self.shown is not None and m.number not in self.shown:
@@ -163,9 +165,10 @@ class _Chart:
                 signs += self._start(s, m, foot, at)
             else:
                 part = m.part if m.part in _LOOPS else ""
-                signs.append(Sign("stitch", number, m.kind, self._symbol(m, foot, at), at, m.number, part=part))
+                path = self._symbol(m, foot, at, deep=bool(below) and below.isdisjoint(m.feet))
+                signs.append(Sign("stitch", number, m.kind, path, at, m.number, part=part))
                 signs += self._closing(s, m, foot, at)
-        around = [*self._reach(s), *signs, *self._join(s)]
+        around = [*self._reach(s), *signs, *self._join(s), *self._parked(s)]
         return around if self.shown is None else [sign for sign in around if sign.number in self.shown]
 
     def _wide(self, m: Made) -> float:
@@ -183,11 +186,17 @@ class _Chart:
             grips[f] = (top[0] + (foot[0] - top[0]) * _GRIPS, top[1] + (foot[1] - top[1]) * _GRIPS)
         return grips
 
-    def _symbol(self, m: Made, foot: Point, top: Point) -> str:
+    def _symbol(self, m: Made, foot: Point, top: Point, *, deep: bool = False) -> str:
+        """The symbol of a stitch. deep: it stands in a lower round than the one below."""
         several = [self.tops[f] for f in m.feet if f in self.tops]
         if lookup(m.kind).made == "tog" and len(several) == len(m.feet) > 1 and not m.gap:
             return together(m.kind, several, top)
         path = dot(top) if m.kind == "slst" else symbol(m.kind, foot, top)
+        far = hypot(top[0] - foot[0], top[1] - foot[1])
+        if m.kind == "sc" and deep and far > _SPIKE:  # a cross in its round, with a line down to where it reaches
+            x, y = (top[0] - foot[0]) / far, (top[1] - foot[1]) / far
+            low = (top[0] - x, top[1] - y)
+            path = symbol("sc", low, top) + strokes([foot, (low[0] + x * 0.3, low[1] + y * 0.3)])
         return path + (loop_sign(m.part, foot, top) if m.part in _LOOPS else "")
 
     def _hung(self, made: list[Made], i: int, places: list[Point]) -> str:
@@ -263,6 +272,16 @@ class _Chart:
         for n in s.script.slips if s.script else ():
             at = self.moved(self.tops[n], 0.0, 0.22, s.done.turned)
             out.append(Sign("reach", s.round.number, "slst", dot(at), at, n))
+        return out
+
+    def _parked(self, s: Styled) -> list[Sign]:
+        """The working loops that a round leaves, each with the name of its yarn, ahead of its last stitch."""
+        last = s.done.made[-1].number if s.done.made else 0
+        out = []
+        for k, act in enumerate(a for a in s.done.acts if a.what == "park"):
+            at = self.moved(self.tops[last], -0.8 * (k + 1), 0.3, s.done.turned)
+            out.append(Sign("loop", s.round.number, "", circle(at, 0.36), at, last))
+            out.append(Sign("label", s.round.number, "", "", at, last, text=act.yarn))
         return out
 
     def _join(self, s: Styled) -> list[Sign]:

@@ -34,6 +34,8 @@ def key_of(drawing: Drawing, dialect: Dialect, inks: Sequence[tuple[str, str]] =
     out = [_entry(kind, dialect) for kind in ordered]
     loops = {s.part for s in drawn}
     out += [Entry(loop_sign(k, (0.0, 0.3), (0.0, 1.3)), 0.6, words) for k, words in _LOOPS.items() if k in loops]
+    if any(s.role == "loop" for s in drawn):
+        out.append(Entry(circle((0.0, 0.4), 0.36), 0.8, "loop left on its yarn", "loop"))
     if any(s.role == "tie" for s in drawn):
         out.append(Entry("M-6 -3L6 -3", 0.6, "joined to a neighbour", "tie"))
     return out + [Entry("M-8 -3L8 -3", 0.6, words, "ink", ink) for words, ink in inks]

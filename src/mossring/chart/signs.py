@@ -10,7 +10,7 @@ from typing import Literal, NamedTuple
 from mossring.chart.symbols import SCALE, Point
 
 _NUMBER = re.compile(r"-?\d+\.?\d*")
-Role = Literal["stitch", "start", "reach", "join", "ring", "space", "tie", "label", "arrow", "bracket"]
+Role = Literal["stitch", "start", "reach", "join", "ring", "space", "loop", "tie", "label", "arrow", "bracket"]
 
 
 class Sign(NamedTuple):
@@ -42,9 +42,10 @@ class Drawing:
     """A motif drawn. rounds: the signs of each round, in working order. centre: of the ring or foundation. beside:
     what is said next to the rounds: their numbers, the way round, ties to neighbours.
 
-    reach: half the side of the square that holds it; turn: degrees that set the outermost polygon on its side; middle:
-    how far above the first row the middle of a flat piece lies. sides: which side of the fabric faces whoever works
-    each round (`RS`, `WS`). times: of how many sides like the one drawn the piece has (1: all of it is drawn).
+    reach: half the side of the square that holds it (0: it is as large as its signs); turn: degrees that set the
+    outermost polygon on its side; middle: how far above the first row the middle of a flat piece lies. sides: which
+    side of the fabric faces whoever works each round (`RS`, `WS`). times: of how many sides like the one drawn the
+    piece has (1: all of it is drawn).
     """
 
     rounds: list[list[Sign]]

@@ -128,6 +128,8 @@ def box_of(drawing: Drawing) -> tuple[float, float, float, float]:
 
 
 def _path(sign: Sign, ink: str) -> str:
+    if sign.text:
+        return _said(sign, 0.0, ink)
     fill = f' fill="{ink}"' if sign.kind in _FILLED else ""
     said = f' data-part="{sign.part}"' if sign.part else ""
     return (
