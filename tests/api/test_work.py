@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import json
+import re
 from pathlib import Path
 
 import pytest
@@ -78,11 +79,21 @@ def test_every_format_holds_every_round(as_ada: Caller, terms: str, format: str)
     else:
         words = answer.content.decode()
     words = " ".join(words.split())
-    for n in range(1, 6):
-        assert f"Rnd {n}" in words
+    told = re.findall(r"Rnds? (\d)(?:-(\d))?", words)  # like rounds are told once
+    assert {n for a, b in told for n in range(int(a), int(b or a) + 1)} == {1, 2, 3, 4, 5}
     assert ("join with ss" if terms == "uk" else "join with sl st") in words
     if format == "json":
-        assert len(json.loads(answer.content)["rounds"]) == 5
+        assert [r["label"] for r in json.loads(answer.content)["rounds"]] == ["Rnd 1", "Rnd 2", "Rnds 3-4", "Rnd 5"]
+
+
+def test_the_chart_can_be_had_alone(as_ada: Caller) -> None:
+    for form, begins in (("svg", b"<svg "), ("png", b"\x89PNG")):
+        answer = as_ada.call("POST", "/write", {"text": CASE.read_text(), "terms": "uk", "format": form})
+        assert answer.status_code == 200
+        assert answer.content.startswith(begins)
+        assert f"fernwick-square-uk-chart.{form}" in answer["Content-Disposition"]
+    nothing = as_ada.call("POST", "/write", {"text": "", "terms": "uk", "format": "svg"})
+    assert (nothing.status_code, nothing.content) == (200, b"")
 
 
 def test_the_page_allows_nothing_from_elsewhere(stranger: Caller) -> None:

@@ -104,7 +104,7 @@ def test_the_printed_page_has_the_sections_that_are_wanted_in_their_order(demo: 
     expect(page.get_by_role("heading", name="Breakwater Panel")).to_be_visible()
     heads = page.locator("h2")
     expect(heads.filter(has_text="Yarn")).to_have_count(1)
-    expect(page.locator("figure svg")).to_have_count(2)
+    expect(page.locator("figure svg")).to_have_count(3)
     demo.get_by_role("button", name="Sections").click()
     demo.get_by_role("checkbox", name="Yarn").uncheck()
     demo.get_by_role("button", name="Chart further up").click()
