@@ -12,7 +12,7 @@ from mossring.writing.styled import Styled
 
 TALL = 0.8
 """How tall the figures of a label are, in stitch widths."""
-_WIDE = 0.62
+_WIDE = 0.8
 """How wide a figure is, as a share of its height."""
 _CLEAR = 0.25
 """So much room is left about a label where there is room."""
@@ -74,7 +74,7 @@ def _worth(spot: tuple[Point, float], wide: float, taken: set[Cell]) -> float:
     at, far = spot
     on = len(taken.intersection(_box(at, wide, TALL)))
     near = len(taken.intersection(_box(at, wide + 2 * _CLEAR, TALL + 2 * _CLEAR)))
-    return -2.0 * on - 0.25 * near - far
+    return -6.0 * on - 0.25 * near - far
 
 
 def _box(at: Point, wide: float, tall: float) -> set[Cell]:

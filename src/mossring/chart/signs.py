@@ -31,7 +31,7 @@ class Sign(NamedTuple):
     def points(self) -> list[Point]:
         """The points of its strokes, or of the box of its text, as the picture has them (see `path`)."""
         if self.text:
-            x, y, wide = self.at[0] * SCALE, -self.at[1] * SCALE, len(self.text) * 0.3 * SCALE
+            x, y, wide = self.at[0] * SCALE, -self.at[1] * SCALE, len(self.text) * 0.32 * SCALE
             return [(x - wide, y - SCALE / 2), (x + wide, y + SCALE / 2)]
         numbers = [float(n) for n in _NUMBER.findall(self.path)]
         return list(zip(numbers[::2], numbers[1::2], strict=True))
