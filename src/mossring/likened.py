@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 from mossring.notation import RoundLine, RoundTree, Trouble
 from mossring.notation.growing import ended, evenly, grown_as_told, has_corner, in_full, one_in_each
-from mossring.notation.tree import Make, Repeat, Work
+from mossring.notation.tree import Chain, Growth, Make, Repeat, Work
 from mossring.working import State
 
 
@@ -48,6 +49,23 @@ def meant(
     return replace(source, body=body)
 
 
+def _such_groups(told: Growth, grown: int, before: State, after: State) -> bool:
+    """Whether sides that have grown by so many stitches can have grown by the groups told: as many stitches of those
+    kinds, in spaces that are there, with chains that were made."""
+    made = after.last.tally() if after.last else {}
+    there = before.before.tally() if before.before else {}
+    sides = len(after.last.per_side()) if after.last else 0
+    works = [n for n in told.told if isinstance(n, Work)]
+    stitches = [m for work in works for m in work.group if isinstance(m, Make)]
+    chains = [c.n for c in told.told if isinstance(c, Chain)]
+    into = [t.chains for work in works for t in work.where.targets if t.kind == "sp" and t.chains]
+    more = Counter(chains)
+    right = all(m.stitch in made for m in stitches) and all(
+        made.get(f"ch-{n}", 0) - there.get(f"ch-{n}", 0) == told.n * sides * times for n, times in more.items()
+    )
+    return right and all(f"ch-{n}" in there for n in into) and grown == told.n * sum(m.n for m in stitches)
+
+
 def grown_otherwise(tree: RoundTree, before: State, after: State, corner: Work | None) -> Iterator[Trouble]:
     """What `with 4 more dc on each side` says, where the sides turn out to grow by another number, or `with 8 dc on
     each side`, where there are as many neither with what their corners hold nor without."""
@@ -58,6 +76,9 @@ def grown_otherwise(tree: RoundTree, before: State, after: State, corner: Work |
     more = sum(g.n for g in tree.grows if g.kind == "side")
     if more and any(b - a != more for a, b in zip(had, have, strict=True)):
         yield Trouble("grows otherwise", tree.grows[0].span, {"said": more, "have": have[0] - had[0]})
+    for g in tree.grows:
+        if g.told and not _such_groups(g, have[0] - had[0], before, after):
+            yield Trouble("other groups", g.span, {"have": have[0] - had[0]})
     said = next((g for g in tree.grows if g.kind == "side in all"), None)
     about = sum(m.n for m in corner.group if isinstance(m, Make)) if corner else 0  # what the corners put beside them
     if said and said.n not in (have[0], have[0] - about):

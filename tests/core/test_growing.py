@@ -167,3 +167,24 @@ def test_a_round_that_begins_amid_a_side_is_closed_by_its_last_corner(told: str)
     result = analyse(SIDE_BEGUN + told)
     assert [r.worked.per_side() for r in result.draft.rounds[2:]] == [[11] * 4, [15] * 4, [19] * 4]
     assert [f for f in result.findings if f.severity != "hint"] == []
+
+
+@pytest.mark.parametrize(
+    ("told", "right"),
+    [
+        ("[3 dc in next ch-1 sp, ch 1]", True),
+        ("[5 tr in next ch-9 sp, ch 4]", False),
+        ("[3 tr in next ch-1 sp, ch 1]", False),
+        ("[2 dc in next ch-1 sp, ch 1]", False),
+        ("[3 dc in next ch-1 sp, ch 2]", False),
+        ("[3 dc in next frob, ch 1]", False),
+    ],
+)
+def test_what_each_side_has_more_of_is_no_word_passed_over(told: str, right: bool) -> None:
+    text = "Terms: US\nShape: square\nRnd 1: [3 dc in ring, ch 2] 4 times\n"
+    text += "Rnd 2: [(3 dc, ch 2, 3 dc) in corner, ch 1] around\n"
+    text += "Rnd 3: [(3 dc, ch 2, 3 dc) in corner, ch 1, 3 dc in next ch-1 sp, ch 1] around\n"
+    found = analyse(f"{text}Rnd 4: as Rnd 3, with 1 more {told} on each side")
+    stops = [f.round for f in found.findings if f.severity == "stop"]
+    assert stops == ([] if right else [4])
+    assert found.draft.rounds[3].worked.stitches == 48

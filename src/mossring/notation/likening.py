@@ -134,6 +134,9 @@ def _additions(r: Reader) -> None:
             c.i = save
             return
         adding = c.tokens[c.i - 1].text == "adding"
+        if grown := _told_in_full(r):
+            r.grows.append(grown)
+            return
         at = c.i
         more = _more(r, adding)
         if more is None:
@@ -302,15 +305,25 @@ def _about_corners(c: Cursor) -> int:
     return 0
 
 
-def _bracketed(c: Cursor) -> bool:
-    """`one more [3 dc in next ch-1 sp, ch 1] on each side`: what each side has more of, told in full."""
-    if not c.at("["):
-        return False
-    end = next((k for k in range(c.i, len(c.tokens)) if c.tokens[k].text == "]"), None)
-    if end is None:
-        return False
-    c.i = end + 1
-    return True
+def _told_in_full(r: Reader) -> Growth | None:
+    """`one more [3 dc in next ch-1 sp, ch 1] on each side`: what each side has more of."""
+    c = r.c
+    i = c.i
+    n = c.number()
+    if n is None or not c.accept("more", "additional") or not c.accept("["):
+        c.i = i
+        return None
+    told = tuple(r.sequence("]", 1))
+    if not c.accept("]") or not sides.on_each_side(c):
+        c.i = i
+        return None
+    _each_round(c)
+    return Growth("groups", n, c.span_from(i), told)
+
+
+def _each_round(c: Cursor) -> None:
+    c.accept("on", "in", "for")
+    c.accept("each", "every") and c.accept(*ROUND_WORDS, "time")
 
 
 def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
@@ -359,7 +372,7 @@ def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
     c.i = save
     if not more:
         return _instead(r, n)
-    grouped = c.accept(*GROUP_WORDS) or _group_of(c) or _bracketed(c)
+    grouped = c.accept(*GROUP_WORDS) or _group_of(c)
     if not (grouped or plain or c.stitch()):
         return None
     c.accept(*GROUP_WORDS)
@@ -368,8 +381,7 @@ def _more(r: Reader, adding: bool) -> tuple[GrowthKind, int] | None:
         c.stitch() or c.accept(*STITCH_WORDS)
     if not sides.on_each_side(c):
         return None
-    c.accept("on", "in", "for")
-    c.accept("each", "every") and c.accept(*ROUND_WORDS, "time")
+    _each_round(c)
     if c.accept("than"):  # `one more group along each side than on the previous round`
         c.accept("on", "in")
         c.accept("previous", "last", "prev", "before")

@@ -249,11 +249,12 @@ class Stated:
 class Growth:
     """What a round adds to the one that it is as: n more stitches or groups on each side, n more stitches between
     increases, n on each side or between increases in all, n increases spread over it (`evenly`), or whatever keeps the
-    growth going (`on`)."""
+    growth going (`on`). told: what of each group is told in full."""
 
     kind: GrowthKind
     n: int
     span: Span
+    told: tuple[Node, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

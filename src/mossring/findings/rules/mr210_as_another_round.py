@@ -20,6 +20,12 @@ def of_trouble(look: Look) -> Iterator[Finding]:
     for t in look.troubles("not grown"):
         message = f"{look.name} can't be told from round {t.data['round']}: where do the additional stitches go?"
         yield look.finding(CODE, SEVERITY, t.span, message, "Its sides are no single run. Write the round out.")
+    for t in look.troubles("other groups"):
+        message = (
+            f"{look.name} says what each side has more of; by round {look.round.number - 1} it would be other stitches."
+        )
+        why = f"Worked on as the rounds before it, each side gains {t.data['have']} stitches."
+        yield look.finding(CODE, SEVERITY, t.span, message, why)
     for t in look.troubles("grows otherwise"):
         said, have = t.data["said"], t.data["have"]
         more = "" if t.data.get("in all") else " more"
