@@ -248,7 +248,7 @@ def test_what_has_too_many_stitches_is_not_charted() -> None:
 def test_a_working_loop_that_waits_is_shown_with_its_yarn() -> None:
     text = "Terms: US\nRnd 1: With A, 12 dc in ring; join. Place loop on marker.\n"
     _, drawing = drawn(text + "Rnd 2: With B, join in any st, sc in each st; join.")
-    waits = [s for s in drawing.rounds[0] if s.role in ("loop", "label")]
+    waits = [s for s in drawing.beside if s.number and s.role in ("loop", "label")]
     assert [(s.role, s.text) for s in waits] == [("loop", ""), ("label", "A")]
     assert "loop left on its yarn" in [e.words for e in key_of(drawing, "us")]
     svg = ElementTree.fromstring(chart_svg(drawing, "Loops", "", "us"))

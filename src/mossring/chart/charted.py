@@ -13,7 +13,7 @@ from math import cos, hypot, pi, sin
 from mossring.chart.drawing import foot_of, foundation, on_wing, ties_of, upright
 from mossring.chart.labels import labels
 from mossring.chart.layout import RING_EDGE, chart_places
-from mossring.chart.signs import Drawing, Sign, turned
+from mossring.chart.signs import Drawing, Sign, turned, ways
 from mossring.chart.symbols import (
     Point,
     chain_ovals,
@@ -27,7 +27,7 @@ from mossring.chart.symbols import (
     together,
     upright_chains,
 )
-from mossring.chart.wedge import Side, bracket, facing_up, side_of, sides_drawn
+from mossring.chart.wedge import Side, bracket, side_of, sides_drawn
 from mossring.draft import Draft
 from mossring.stitches import CHAIN_WIDTH, lookup
 from mossring.styles import CHAINLESS, Style, own_style
@@ -52,16 +52,16 @@ def charted(draft: Draft, style: Style | None = None, *, whole: bool = False) ->
     line = bool(draft.rounds) and draft.outermost.worked.line
     side = None if whole else side_of(draft, rounds, tops)
     if side is not None:
-        tops = {n: facing_up(p, side.angle) for n, p in tops.items()}
+        tops = {n: turned(p, side.angle * 180 / pi - 90) for n, p in tops.items()}
     elif draft.rounds and not line:
         turn = upright(draft, tops) * 180 / pi
         tops = {n: turned(p, -turn) for n, p in tops.items()}
     chart = _Chart(tops, ring, line, side.shown if side else None)
     drawn = [chart.round(s) for s in rounds]
     centre = _ring(draft, ring, tops)
-    beside = ties_of(draft, tops)
+    beside = [*ties_of(draft, tops), *chain.from_iterable(chart.parked(s) for s in rounds)]
     if side is not None:
-        beside = [tie for tie in beside if tie.number in side.shown]
+        beside = [sign for sign in beside if sign.number in side.shown]
         beside += bracket((tops[side.ends[0]], tops[side.ends[1]]), side.times)
     beside += labels(rounds, [*centre, *chain.from_iterable(drawn), *beside], tops, line, _firsts(rounds, side))
     faces = [s.done.face for s in rounds]
@@ -120,18 +120,9 @@ class _Chart:
         self.feet: dict[int, Point] = {}
         self.spaces: dict[int, int] = {}
 
-    def out(self, at: Point) -> Point:
-        """The way outwards at a place, of length 1: up, in rows."""
-        d = hypot(*at)
-        return (0.0, 1.0) if self.line or not d else (at[0] / d, at[1] / d)
-
-    def behind(self, at: Point, turned_: bool) -> Point:
-        """The way back along the round, of length 1."""
-        x, y = self.out(at)
-        return (-y, x) if turned_ else (y, -x)
-
-    def moved(self, at: Point, back: float, out: float, turned_: bool) -> Point:
-        (bx, by), (ox, oy) = self.behind(at, turned_), self.out(at)
+    def moved(self, at: Point, back: float, out: float, backwards: bool) -> Point:
+        """A place so far back along the round and so far out. backwards: the round is worked the other way."""
+        (bx, by), (ox, oy) = ways(at, self.line, turned=backwards)
         return (at[0] + bx * back + ox * out, at[1] + by * back + oy * out)
 
     def round(self, s: Styled) -> list[Sign]:
@@ -168,7 +159,7 @@ class _Chart:
                 path = self._symbol(m, foot, at, deep=bool(below) and below.isdisjoint(m.feet))
                 signs.append(Sign("stitch", number, m.kind, path, at, m.number, part=part))
                 signs += self._closing(s, m, foot, at)
-        around = [*self._reach(s), *signs, *self._join(s), *self._parked(s)]
+        around = [*self._reach(s), *signs, *self._join(s)]
         return around if self.shown is None else [sign for sign in around if sign.number in self.shown]
 
     def _wide(self, m: Made) -> float:
@@ -191,18 +182,19 @@ class _Chart:
         several = [self.tops[f] for f in m.feet if f in self.tops]
         if lookup(m.kind).made == "tog" and len(several) == len(m.feet) > 1 and not m.gap:
             return together(m.kind, several, top)
-        path = dot(top) if m.kind == "slst" else symbol(m.kind, foot, top)
         far = hypot(top[0] - foot[0], top[1] - foot[1])
         if m.kind == "sc" and deep and far > _SPIKE:  # a cross in its round, with a line down to where it reaches
             x, y = (top[0] - foot[0]) / far, (top[1] - foot[1]) / far
             low = (top[0] - x, top[1] - y)
             path = symbol("sc", low, top) + strokes([foot, (low[0] + x * 0.3, low[1] + y * 0.3)])
+        else:
+            path = symbol(m.kind, foot, top)
         return path + (loop_sign(m.part, foot, top) if m.part in _LOOPS else "")
 
     def _hung(self, made: list[Made], i: int, places: list[Point]) -> str:
         m, at = made[i], places[i]
         if m.kind == "picot":
-            return picot(places[i - 1] if i else at, m.chains or 3, self.out(at))
+            return picot(places[i - 1] if i else at, m.chains or 3, ways(at, self.line, turned=False)[1])
         if m.chains or m.part == ALONG:
             return on_wing(made, i, places)
         return symbol(m.kind, places[i - 1], at)
@@ -274,7 +266,7 @@ class _Chart:
             out.append(Sign("reach", s.round.number, "slst", dot(at), at, n))
         return out
 
-    def _parked(self, s: Styled) -> list[Sign]:
+    def parked(self, s: Styled) -> list[Sign]:
         """The working loops that a round leaves, each with the name of its yarn, ahead of its last stitch."""
         last = s.done.made[-1].number if s.done.made else 0
         out = []

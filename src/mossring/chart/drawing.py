@@ -1,4 +1,4 @@
-"""The drawing of a motif: the symbol of each stitch from its foot to its top, in a list of paths."""
+"""The drawing of a motif: the symbol of each stitch from its foot to its top, in a list of signs."""
 
 from __future__ import annotations
 
@@ -34,11 +34,11 @@ def draw(draft: Draft, settled: Mapping[int, Point] | None = None) -> Drawing:
     outer = {m.number: tops[m.number] for m in draft.outermost.worked.made if m.number in tops} if last else {}
     turn = upright(draft, tops)
     ties = ties_of(draft, tops)
-    reach = extent(outer or tops, turn) + max(_TO_NEIGHBOUR if ties else 0.0, wing(draft.outermost) if last else 0.0)
+    reach = _extent(outer or tops, turn) + max(_TO_NEIGHBOUR if ties else 0.0, _wing(draft.outermost) if last else 0.0)
     return Drawing(rounds, centre, reach, -turn * 180 / pi, beside=ties, sides=sides)
 
 
-def wing(r: DraftRound) -> float:
+def _wing(r: DraftRound) -> float:
     """How far out the longest of what hangs from a round's stitches stands."""
     longest = length = 0.0
     for m in r.worked.made if r.worked.hung else ():
@@ -142,7 +142,7 @@ def _about_middle(rounds: list[list[Sign]], centre: list[Sign], tops: Mapping[in
     return Drawing(rounds, centre, reach, 0.0, middle)
 
 
-def extent(tops: Mapping[int, Point], turn: float) -> float:
+def _extent(tops: Mapping[int, Point], turn: float) -> float:
     """Half the side of the square that holds the drawing once it is turned."""
     c, s = cos(turn), sin(turn)
     ends = [v for x, y in tops.values() for v in (x * c - y * s, x * s + y * c)]

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from mossring.chart.signs import Drawing
-from mossring.chart.symbols import chain, circle, dot, loop_sign, picot, symbol
+from mossring.chart.symbols import chain, circle, dot, loop_sign, picot, strokes, symbol
 from mossring.stitches import STITCHES, Dialect, lookup
 from mossring.stitches.terms import term
 
@@ -37,8 +37,8 @@ def key_of(drawing: Drawing, dialect: Dialect, inks: Sequence[tuple[str, str]] =
     if any(s.role == "loop" for s in drawn):
         out.append(Entry(circle((0.0, 0.4), 0.36), 0.8, "loop left on its yarn", "loop"))
     if any(s.role == "tie" for s in drawn):
-        out.append(Entry("M-6 -3L6 -3", 0.6, "joined to a neighbour", "tie"))
-    return out + [Entry("M-8 -3L8 -3", 0.6, words, "ink", ink) for words, ink in inks]
+        out.append(Entry(strokes([(-0.6, 0.3), (0.6, 0.3)]), 0.6, "joined to a neighbour", "tie"))
+    return out + [Entry(strokes([(-0.8, 0.3), (0.8, 0.3)]), 0.6, words, "ink", ink) for words, ink in inks]
 
 
 def _entry(kind: str, dialect: Dialect) -> Entry:

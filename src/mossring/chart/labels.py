@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from itertools import pairwise
-from math import atan2, cos, hypot, pi, sin
+from math import atan2, cos, pi, sin
 
-from mossring.chart.signs import Sign
+from mossring.chart.signs import Sign, ways
 from mossring.chart.symbols import SCALE, Point, strokes
 from mossring.writing.styled import Styled
 
@@ -37,7 +37,7 @@ def labels(
         text = f"{s.round.number} WS" if turns and s.done.turned else str(s.round.number)
         arrow = turns or k == len(rounds) - 1
         wide = len(text) * _WIDE * TALL + (1.7 if arrow else 0.0)
-        back, outwards = _ways(tops[first], s.done.turned, line)
+        back, outwards = ways(tops[first], line, turned=s.done.turned)
         spots = _spots(tops[first], back, outwards, s.round.entry.height)
         (x, y), _ = max(spots, key=lambda spot: _worth(spot, wide, taken))
         out.append(Sign("label", s.round.number, "", "", (x - (0.85 if arrow else 0.0), y), text=text))
@@ -46,13 +46,6 @@ def labels(
             out.append(Sign("arrow", s.round.number, "", _arrow(begins, (-back[0], -back[1])), begins))
         taken.update(_box((x, y), wide, TALL))
     return out
-
-
-def _ways(at: Point, turned: bool, line: bool) -> tuple[Point, Point]:
-    """The way back along a round and the way out at a place, both of length 1."""
-    d = hypot(*at)
-    x, y = (0.0, 1.0) if line or not d else (at[0] / d, at[1] / d)
-    return ((-y, x) if turned else (y, -x)), (x, y)
 
 
 def _spots(at: Point, back: Point, out: Point, tall: float) -> Iterator[tuple[Point, float]]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, field
-from math import cos, radians, sin
+from math import cos, hypot, radians, sin
 from typing import Literal, NamedTuple
 
 from mossring.chart.symbols import SCALE, Point
@@ -59,6 +59,13 @@ class Drawing:
 
     def every(self) -> list[Sign]:
         return [*self.centre, *(sign for signs in self.rounds for sign in signs), *self.beside]
+
+
+def ways(at: Point, line: bool, *, turned: bool) -> tuple[Point, Point]:
+    """The way back along a round and the way outwards at a place (in rows: up), both of length 1."""
+    d = hypot(*at)
+    x, y = (0.0, 1.0) if line or not d else (at[0] / d, at[1] / d)
+    return ((-y, x) if turned else (y, -x)), (x, y)
 
 
 def turned(p: Point, turn: float) -> Point:

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from html import escape
 
 from mossring.chart.drawing import draw, threads
 from mossring.chart.signs import Drawing
-from mossring.chart.symbols import SCALE, Point, strokes
+from mossring.chart.svg import framed
+from mossring.chart.symbols import Point, strokes
 from mossring.draft import Draft
 from mossring.laid import guess
 
@@ -46,8 +46,6 @@ def fabric_of(draft: Draft, settled: Mapping[int, Point] | None = None) -> Drawi
 
 def fabric_svg(drawing: Drawing, title: str, colours: Sequence[str], size: int = 320) -> str:
     """The picture, `size` pixels square: each round a strand in its yarn's colour, the later over the earlier."""
-    reach = (drawing.reach + 1) * SCALE
-    top = -drawing.middle * SCALE - reach
     fine = sum(map(len, drawing.rounds)) <= _FINE
     rounds = ""
     for colour, signs in zip(colours, drawing.rounds, strict=True):
@@ -55,10 +53,4 @@ def fabric_svg(drawing: Drawing, title: str, colours: Sequence[str], size: int =
         if path:
             shade = f'<path stroke="{_SHADE}" stroke-width="{_EDGE}" d="{path}"/>' if fine else ""
             rounds += f'{shade}<path stroke="{colour}" d="{path}"/>'
-    return (
-        f'<svg xmlns="http://www.w3.org/2000/svg" width="{size}" height="{size}" '
-        f'viewBox="{-reach:.1f} {top:.1f} {2 * reach:.1f} {2 * reach:.1f}" role="img">'
-        f"<title>{escape(title)}</title>"
-        f'<g fill="none" stroke-width="{_THICK}" stroke-linecap="round" stroke-linejoin="round" '
-        f'transform="rotate({drawing.turn:.2f})">{rounds}</g></svg>\n'
-    )
+    return framed(drawing, title, size, _THICK, rounds)

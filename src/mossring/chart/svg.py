@@ -23,7 +23,6 @@ def as_svg(drawing: Drawing, title: str, size: int = 320, colours: Sequence[str]
     """The picture, `size` pixels square, rounds in two alternating inks on a clear ground, or each in its own
     colour: a path for each round."""
     reach = (drawing.reach + 1) * SCALE
-    top = -drawing.middle * SCALE - reach
     stroke = max(0.9, reach / size * 1.5)
     rounds = "".join(
         f'<path stroke="{colours[k] if colours else INKS[k % 2]}" d="{"".join(sign.path for sign in signs)}"/>'
@@ -35,12 +34,18 @@ def as_svg(drawing: Drawing, title: str, size: int = 320, colours: Sequence[str]
     ties = "".join(sign.path for sign in drawing.beside if sign.role == "tie")
     if ties:
         rounds += f'<path class="ties" stroke="{INKS[0]}" {_dotted(stroke)} d="{ties}"/>'
+    return framed(drawing, title, size, stroke, rounds)
+
+
+def framed(drawing: Drawing, title: str, size: int, stroke: float, body: str) -> str:
+    """A square picture of a drawing, `size` pixels wide, its lines so wide in the picture's units."""
+    left, top, width, height = box_of(drawing)
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{size}" height="{size}" '
-        f'viewBox="{-reach:.1f} {top:.1f} {2 * reach:.1f} {2 * reach:.1f}" role="img">'
+        f'viewBox="{left:.1f} {top:.1f} {width:.1f} {height:.1f}" role="img">'
         f"<title>{escape(title)}</title>"
-        f'<g fill="none" stroke-width="{stroke:.2f}" stroke-linecap="round" '
-        f'transform="rotate({drawing.turn:.2f})">{rounds}</g></svg>\n'
+        f'<g fill="none" stroke-width="{stroke:.2f}" stroke-linecap="round" stroke-linejoin="round" '
+        f'transform="rotate({drawing.turn:.2f})">{body}</g></svg>\n'
     )
 
 
@@ -128,8 +133,6 @@ def box_of(drawing: Drawing) -> tuple[float, float, float, float]:
 
 
 def _path(sign: Sign, ink: str) -> str:
-    if sign.text:
-        return _said(sign, 0.0, ink)
     fill = f' fill="{ink}"' if sign.kind in _FILLED else ""
     said = f' data-part="{sign.part}"' if sign.part else ""
     return (

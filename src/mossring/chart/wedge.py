@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Mapping, Sequence
-from math import atan2, cos, pi, sin
+from math import atan2, pi
 from typing import NamedTuple
 
 from mossring.chart.signs import Sign
@@ -103,12 +103,6 @@ def bracket(ends: tuple[Point, Point], times: int) -> list[Sign]:
     line = [(ax, y - 0.5), (ax, y), (bx, y), (bx, y - 0.5)]
     words = Sign("bracket", 0, "", "", ((ax + bx) / 2, y + 0.9), text=f"{times} times")
     return [Sign("bracket", 0, "", strokes(line), line[0]), words]
-
-
-def facing_up(p: Point, angle: float) -> Point:
-    """A place once the piece is turned so that what faced `angle` is at the top."""
-    c, s = cos(pi / 2 - angle), sin(pi / 2 - angle)
-    return (p[0] * c - p[1] * s, p[0] * s + p[1] * c)
 
 
 def _angle(p: Point) -> float:

@@ -80,7 +80,7 @@ def write(request: HttpRequest, body: WriteIn) -> HttpResponse:
         body.text, body.terms, body.style, body.plain, tuple(body.sections or ORDER), body.format, body.paper
     )
     kind, ending = _TYPES[body.format]
-    response = HttpResponse(data, content_type=kind if kind.startswith("application") else f"{kind}; charset=utf-8")
+    response = HttpResponse(data, content_type=f"{kind}; charset=utf-8" if kind.startswith("text/") else kind)
     response["Content-Disposition"] = f'attachment; filename="{name}.{ending}"'
     return response
 
