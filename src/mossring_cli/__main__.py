@@ -96,6 +96,9 @@ def write(args: argparse.Namespace) -> int:
         data = parcel(result, style, name, plain=plain, paper=args.paper, sections=tuple(sections))
     else:
         data = printed(document, args.format, args.paper)
+        if not data:
+            print("There is no chart: nothing is worked yet, or too much for a page.", file=sys.stderr)
+            return UNUSABLE
     return _out(args.out, data) or (1 if result.stopped else 0)
 
 

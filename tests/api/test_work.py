@@ -93,7 +93,8 @@ def test_the_chart_can_be_had_alone(as_ada: Caller) -> None:
         assert answer.content.startswith(begins)
         assert f"fernwick-square-uk-chart.{form}" in answer["Content-Disposition"]
     nothing = as_ada.call("POST", "/write", {"text": "", "terms": "uk", "format": "svg"})
-    assert (nothing.status_code, nothing.content) == (200, b"")
+    assert nothing.status_code == 422
+    assert "nothing is worked yet" in nothing.json()["detail"]
 
 
 def test_the_page_allows_nothing_from_elsewhere(stranger: Caller) -> None:

@@ -8,6 +8,7 @@ from functools import lru_cache
 
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import Router
+from ninja.errors import HttpError
 
 from mossring import analysis
 from mossring.publishing import ORDER, Paper, publish
@@ -79,6 +80,8 @@ def write(request: HttpRequest, body: WriteIn) -> HttpResponse:
     data, name = _written(
         body.text, body.terms, body.style, body.plain, tuple(body.sections or ORDER), body.format, body.paper
     )
+    if not data:
+        raise HttpError(422, "There is no chart to take away: nothing is worked yet, or too much for a page.")
     kind, ending = _TYPES[body.format]
     response = HttpResponse(data, content_type=f"{kind}; charset=utf-8" if kind.startswith("text/") else kind)
     response["Content-Disposition"] = f'attachment; filename="{name}.{ending}"'
