@@ -91,6 +91,34 @@ describe("saving while typing", () => {
     ]);
   });
 
+  it("knows that what was typed back to the stored text is saved", async () => {
+    const at = opened();
+    act(() => at.current.change(TYPED));
+    await pass(100);
+    act(() => at.current.change(motif.text));
+    expect(at.current.state).toBe("saving");
+    await pass(1000);
+    expect([sent, at.current.state, readLocal(7)]).toEqual([[], "saved", null]);
+  });
+
+  it("is not done while something typed since the save began is unsaved, even the text of before", async () => {
+    const stored = server();
+    const kept = answer;
+    answer = () => "hold";
+    const at = opened();
+    act(() => at.current.change(TYPED));
+    await pass(700);
+    act(() => at.current.change(motif.text));
+    await pass(1000);
+    expect(at.current.state).toBe("saving");
+    answer = kept;
+    Object.assign(stored, { text: TYPED, revision: 4 });
+    await act(async () => held[0]?.({ status: 200, body: { ...motif, text: TYPED, revision: 4 } }));
+    expect(at.current.state).toBe("saving");
+    await pass(1000);
+    expect([stored.text, at.current.state]).toEqual([motif.text, "saved"]);
+  });
+
   it("never has two saves under way; what was typed meanwhile goes next", async () => {
     const stored = server();
     const kept = answer;

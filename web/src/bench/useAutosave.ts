@@ -48,7 +48,14 @@ export function useAutosave(motif: Motif): Autosave {
     async (keepalive = false) => {
       const at = now.current;
       window.clearTimeout(at.timer);
-      if (at.busy || stopped.current || at.text === at.stored) return;
+      if (at.busy || stopped.current) return;
+      if (at.text === at.stored) {
+        // typed back to what is stored, an undo say: nothing to send, and nothing under way
+        forgetLocal(motif.id, at.text);
+        setState("saved");
+        setWords("");
+        return;
+      }
       at.busy = true;
       const sent = at.text;
       setState("saving");
@@ -62,7 +69,7 @@ export function useAutosave(motif: Motif): Autosave {
         at.revision = saved.revision;
         at.stored = sent;
         forgetLocal(motif.id, sent);
-        setState("saved");
+        if (at.text === sent) setState("saved");
         setWords("");
       } catch (e) {
         const error =
