@@ -11,18 +11,21 @@ from xml.etree import ElementTree
 import pytest
 from hypothesis import HealthCheck, given, settings
 from shapely import STRtree
-from shapely.geometry import MultiPoint
+from shapely.geometry import LineString, MultiPoint, box
 from shapely.geometry.base import BaseGeometry
 
 from core.motifs import motifs
 from mossring.chart import Drawing, chart_svg, chart_told, chartable, charted, fabric_of, fabric_svg, key_of, on_paper
 from mossring.chart.layout import chart_places
+from mossring.chart.labels import TALL
 from mossring.chart.signs import Sign
+from mossring.chart.symbols import SCALE
 from mossring.draft import Draft, work_draft
 from mossring.stitches import lookup
 from mossring.styles import own_style, read_style
 
 DEMO = sorted((Path(__file__).parents[2] / "demo").glob("*.txt"))
+SHEETS = sorted((Path(__file__).parents[1] / "sheets").glob("*.txt"))
 SVG = "{http://www.w3.org/2000/svg}"
 
 
@@ -122,13 +125,26 @@ def test_numbers_stand_beside_starts_and_sides_are_told_apart() -> None:
     )
     draft, drawing = drawn(text)
     assert [r.worked.face for r in draft.rounds] == ["RS", "WS", "RS"]
-    assert [s.text for s in drawing.beside if s.role == "label"] == ["1", "2 WS", "3"]
+    assert " ".join(s.text for s in drawing.beside if s.role == "label") == "1 2 WS 3"
     assert len([s for s in drawing.beside if s.role == "arrow"]) == 3
     inks = on_paper(drawing).rounds
     assert inks[0] == inks[2] != inks[1]
     assert len(set(on_paper(drawing, "black").rounds)) == 1
     _, plain = drawn(SQUARE + SECOND)
     assert len([s for s in plain.beside if s.role == "arrow"]) == 1
+
+
+@pytest.mark.parametrize("path", [*DEMO, *SHEETS], ids=lambda p: p.stem)
+def test_a_number_lies_on_no_symbol(path: Path) -> None:
+    """But for a touch, where a motif is so dense that there is no room nearer."""
+    drawing = charted(work_draft(path.read_text()))
+    strokes = STRtree([LineString(s.points()) for s in drawing.every() if s.role != "label" and len(s.points()) > 1])
+    for label in (s for s in drawing.beside if s.role == "label"):
+        x, y = label.at[0] * SCALE, -label.at[1] * SCALE
+        wide, tall = len(label.text) * 0.6 * TALL * SCALE, 0.8 * TALL * SCALE
+        words = box(x - wide / 2, y - tall / 2, x + wide / 2, y + tall / 2)
+        on = sum(strokes.geometries[k].intersection(words).length for k in strokes.query(words))
+        assert on < SCALE / 4, (label.text, on / SCALE)
 
 
 @pytest.mark.parametrize("path", DEMO, ids=lambda p: p.stem)

@@ -188,6 +188,13 @@ LAYERS = "Terms: US\nShape: circle\nRnd 1: ch 1, 6 sc in ring, join\nRnd 2: ch 1
             "[ch 5, dc in centre tr of next 5-tr group] 7 times",
         ),
         (
+            SHELLS + "Rnd 3 with C: [sc in center dc of next shell, ch 5] 8 times, join",
+            "join C with sl st in center dc of any 5-dc group, ch 1, sc in same st, "
+            "[ch 5, sc in center dc of next 5-dc group] 7 times, ch 5, join",
+            "join C with ss in centre tr of any 5-tr group, ch 1, dc in same st, "
+            "[ch 5, dc in centre tr of next 5-tr group] 7 times, ch 5, join",
+        ),
+        (
             LAYERS
             + "Rnd 3: [(sc, 3 dc, sc) in next ch-3 sp] 6 times, join\n"
             + "Rnd 4: working behind rnd 3, [sc in next sc of rnd 2, ch 4] 6 times, join",
@@ -202,7 +209,7 @@ LAYERS = "Terms: US\nShape: circle\nRnd 1: ch 1, 6 sc in ring, join\nRnd 2: ch 1
             "dc in next 3 sts, spike dc in next tr of rnd 1, miss next st, dc in next 3 sts",
         ),
     ],
-    ids=["centre", "behind", "spike"],
+    ids=["centre", "any centre", "behind", "spike"],
 )
 def test_a_place_is_named_as_makers_name_it(text: str, us: str, uk: str) -> None:
     draft = work_draft(text)

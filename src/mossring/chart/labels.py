@@ -16,6 +16,12 @@ _WIDE = 0.8
 """How wide a figure is, as a share of its height."""
 _CLEAR = 0.25
 """So much room is left about a label where there is room."""
+_ARROW = "\u2192"
+"""The arrow in a row of a label, which is drawn."""
+_LONG = 1.7
+"""The room that an arrow takes."""
+_NEXT_ROW = 1.0
+"""From the middle of a row of a label to the next."""
 _CELL = 0.2
 Cell = tuple[int, int]
 """A square of the picture, _CELL stitch widths wide."""
@@ -25,8 +31,8 @@ def labels(
     rounds: Sequence[Styled], drawn: Sequence[Sign], tops: Mapping[int, Point], line: bool, firsts: Mapping[int, int]
 ) -> list[Sign]:
     """The number of each round beside its start, with an arrow where the way turns (and for the last round), and `WS`
-    where it is worked from the wrong side. Each where it lies most clear of the signs drawn, as near as can be. firsts:
-    the stitch (its number) that each round shown begins with."""
+    where it is worked from the wrong side, beside it or under it. Each where it lies most clear of the signs drawn, as
+    near as can be. firsts: the stitch (its number) that each round shown begins with."""
     taken = _cells(drawn)
     out: list[Sign] = []
     turns = len({s.done.turned for s in rounds}) > 1
@@ -34,17 +40,21 @@ def labels(
         first = firsts.get(k, 0)
         if first not in tops:
             continue
-        text = f"{s.round.number} WS" if turns and s.done.turned else str(s.round.number)
+        number, wrong = str(s.round.number), turns and s.done.turned
         arrow = turns or k == len(rounds) - 1
-        wide = len(text) * _WIDE * TALL + (1.7 if arrow else 0.0)
         back, outwards = ways(tops[first], line, turned=s.done.turned)
         spots = _spots(tops[first], back, outwards, s.round.entry.height)
-        (x, y), _ = max(spots, key=lambda spot: _worth(spot, wide, taken))
-        out.append(Sign("label", s.round.number, "", "", (x - (0.85 if arrow else 0.0), y), text=text))
-        if arrow:
-            begins = (x + wide / 2 - 0.65, y)
-            out.append(Sign("arrow", s.round.number, "", _arrow(begins, (-back[0], -back[1])), begins))
-        taken.update(_box((x, y), wide, TALL))
+        lies = ((place, far + 0.3 * len(rows), rows) for place, far in spots for rows in _forms(number, wrong, arrow))
+        (x, y), _, rows = max(lies, key=lambda one: _worth(*one, taken))
+        for row, (wide, at) in zip(rows, _boxes((x, y), rows), strict=True):
+            words = row.removesuffix(_ARROW)
+            if words:
+                place = (at[0] - (_LONG / 2 if row != words else 0.0), at[1])
+                out.append(Sign("label", s.round.number, "", "", place, text=words))
+            if row != words:
+                begins = (at[0] + wide / 2 - 0.65, at[1])
+                out.append(Sign("arrow", s.round.number, "", _arrow(begins, (-back[0], -back[1])), begins))
+            taken.update(_box(at, wide, TALL))
     return out
 
 
@@ -62,12 +72,37 @@ def _spots(at: Point, back: Point, out: Point, tall: float) -> Iterator[tuple[Po
         yield (at[0] + out[0] * up, at[1] + out[1] * up), up
 
 
-def _worth(spot: tuple[Point, float], wide: float, taken: set[Cell]) -> float:
+def _forms(number: str, wrong: bool, arrow: bool) -> Iterator[tuple[str, ...]]:
+    """The rows in which a label may stand: all in one, or one under the other where there is less room beside."""
+    parts = (number, *(["WS"] if wrong else []), *([_ARROW] if arrow else []))
+    for first in range(len(parts), 0, -1):
+        yield tuple(filter(None, (_row(parts[:first]), _row(parts[first:]))))
+    if len(parts) > 2:
+        yield parts
+
+
+def _row(parts: Sequence[str]) -> str:
+    return " ".join(parts).replace(f" {_ARROW}", _ARROW)
+
+
+def _boxes(at: Point, rows: Sequence[str]) -> list[tuple[float, Point]]:
+    """How wide each row is, and its middle, where the middle of them all is at a place."""
+    out = []
+    for k, row in enumerate(rows):
+        words = row.removesuffix(_ARROW)
+        wide = len(words) * _WIDE * TALL + (_LONG if row != words else 0.0)
+        out.append((wide, (at[0], at[1] + ((len(rows) - 1) / 2 - k) * _NEXT_ROW)))
+    return out
+
+
+def _worth(at: Point, far: float, rows: Sequence[str], taken: set[Cell]) -> float:
     """How good a spot is: how little lies there and about it, and how near it is."""
-    at, far = spot
-    on = len(taken.intersection(_box(at, wide, TALL)))
-    near = len(taken.intersection(_box(at, wide + 2 * _CLEAR, TALL + 2 * _CLEAR)))
-    return -6.0 * on - 0.25 * near - far
+    on: set[Cell] = set()
+    near: set[Cell] = set()
+    for wide, middle in _boxes(at, rows):
+        on |= taken & _box(middle, wide, TALL)
+        near |= taken & _box(middle, wide + 2 * _CLEAR, TALL + 2 * _CLEAR)
+    return -6.0 * len(on) - 0.25 * len(near) - far
 
 
 def _box(at: Point, wide: float, tall: float) -> set[Cell]:

@@ -474,6 +474,8 @@ class Worker(Maker):
             edge.last = u
             edge.last_between = edge.between
             edge.pos = edge.base = u
+            if any(t.kind == "centre" for t in node.where.targets):
+                edge.pass_group(u)
 
     def _lift(self) -> None:
         """Chains made behind the join, or just before the work is turned, lift the hook for what comes next and are no

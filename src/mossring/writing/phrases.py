@@ -190,9 +190,7 @@ class Phrases:
         if kind == "both":
             return " and ".join(self.where(p).removeprefix("next ") for p in place.parts) + " together"
         if kind == "centre":
-            called = self.word(place.stitch)
-            middle = "center" if self.dialect == "us" else "centre"
-            return f"{middle} {called} of next {place.chains}-{called} group"
+            return self._centre(place, "next")
         if kind == "deep":
             return f"next {self._deep_name(place)} of rnd {place.round}"
         if kind in ("sp", "rest"):
@@ -272,21 +270,22 @@ class Phrases:
         return f"join {self.joins} with {self.word('slst')} in {self.anew(script.anew)}, "
 
     def anew(self, place: Place) -> str:
-        """`any ch-2 sp`, `any corner ch-2 sp`, `same st as join`, `3rd st after join`."""
+        """`any ch-2 sp`, `any corner st`, `center dc of any 5-dc group`, `same st as join`, `2nd st after join`."""
+        if place.kind == "any centre":
+            return self._centre(place, "any")
         self.use("sp" if place.chains else "st")
         what = f"{self.word('ch')}-{place.chains} sp" if place.chains else place.stitch.replace("end", "row end")
-        if place.kind in ("any", "any corner"):
+        if place.kind in ("any", "any corner", "first"):
             return f"{place.kind} {what}"
         if place.kind == "join":
             return f"same {'sp' if place.chains else what} as join"
         if place.kind == "opposite":
             return f"corner {what} opposite join of rnd {place.round}"
-        if place.kind == "first":
-            return f"first {what}"
-        if place.kind == "nearest":
-            return what
-        nth = place.skips[0][1]
-        return f"{ordinal(nth)} {what} after join"
+        return what if place.kind == "nearest" else f"{ordinal(place.skips[0][1])} {what} after join"
+
+    def _centre(self, place: Place, which: str) -> str:
+        middle, called = "center" if self.dialect == "us" else "centre", self.word(place.stitch)
+        return f"{middle} {called} of {which} {place.chains}-{called} group"
 
     def reach(self, script: Script) -> str:
         """`sl st in next 2 sts and in next ch-2 sp, `, or nothing."""

@@ -228,7 +228,7 @@ def _left(walk: Walk, steps: Steps, u0: int, reached: bool, gap: bool) -> tuple[
     slipped = set(range(n + 1, n + u0 + 1) if reached else ()) | {u + n for u in steps.crossed}
     stop = n if walk.line else u0 + n
     rest = [m for k in range(steps.pos, stop) if k not in slipped and seen(m := walk.edge[k % n])]
-    if not rest or _passed_silently(walk, steps, rest, reached or not u0):
+    if not rest or _passed_silently(walk, steps, rest, reached or not u0 or walk.is_centre(u0)):
         return ()
     amid = (steps.touched and rest[0].kind != "ch") or (walk.edge[u0].kind != "ch" != rest[-1].kind and not gap)
     if not amid and all(m.kind != "ch" for m in rest):

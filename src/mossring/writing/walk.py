@@ -134,7 +134,8 @@ class Walk:
 
     def anew(self, u: int, gap: bool = False) -> Place | None:
         """How a yarn that comes anew finds place u, or the gap before it: in any of its kind, where one is like another
-        (`any`), else counted from where the round below was joined (`nth`, `chains` its length and `skips` the count).
+        (`any`, or `any centre` of a group of `chains` stitches), else counted from where the round below was joined
+        (`nth`, `chains` its length and `skips` the count).
         None in the ring, and for a gap like few others."""
         if self.ring:
             return None
@@ -158,6 +159,8 @@ class Walk:
         words = "sp" if m.kind == "ch" else {"fch": "ch", "end": "end"}.get(m.kind, "st")
         if not self.line and all((k - u) % period == 0 for k in alike):
             return Place("any", m.chains, stitch=words)
+        if m.kind != "ch" and (size := self._any_centre(u, period)):
+            return Place("any centre", size, stitch=m.kind)
         if not self.line and u in self.corners and all((k - u) % period == 0 for k in self.corners):
             return Place("any corner", m.chains, stitch=words)
         if u == 0:
@@ -202,6 +205,18 @@ class Walk:
     def _centre_of(self, pos: int, u: int) -> int:
         """The size of the group of like stitches in whose centre place u is, where it is the next such group ahead and
         nothing but its own stitches, and those left of the one before it, is passed on the way; 0 where it isn't."""
+        size, half = self._group_about(u)
+        if not size or (self.line and not half <= u < len(self.edge) - half):
+            return 0
+        return size if pos in (u - half, u - 2 * half) and self._alike(pos, u - half) else 0
+
+    def is_centre(self, u: int) -> bool:
+        """Whether place u is the centre of a group."""
+        return self._group_about(u)[0] > 0
+
+    def _group_about(self, u: int) -> tuple[int, int]:
+        """The size of the group of like stitches in whose centre place u is (0: in none), and how many stitches on
+        either side stand where it stands."""
         edge, n = self.edge, len(self.edge)
         target = edge[u % n]
         like, half = 0, 1  # how far on both sides stitches are of its kind, and how far they stand where it stands
@@ -212,9 +227,20 @@ class Walk:
         half -= 1
         ends = (edge[(u - half - 1) % n], edge[(u + half + 1) % n])
         whole = like and RING not in target.feet and all(m.feet != target.feet and m.feet for m in ends)
-        if not whole or (self.line and not half <= u < n - half):
-            return 0
-        return 2 * like + 1 if pos in (u - half, u - 2 * half) and self._alike(pos, u - half) else 0
+        return (2 * like + 1 if whole else 0), half
+
+    def _any_centre(self, u: int, period: int) -> int:
+        """The size of the group in whose centre place u is, where all stitches stand in groups and one centre is like
+        another; else 0."""
+        n = len(self.edge)
+        alone = any(
+            m.counted and m.feet not in (self.edge[k - 1].feet, self.edge[(k + 1) % n].feet)
+            for k, m in enumerate(self.edge)
+            if m.kind != "ch"
+        )
+        size = 0 if alone or self.line else self._group_about(u)[0]
+        same = (k for k in range(n) if size and self._group_about(k)[0] == size)
+        return size if all((k - u) % period == 0 for k in same) else 0
 
     def _alike(self, start: int, stop: int) -> bool:
         """Whether all places from one to another stand in one place."""

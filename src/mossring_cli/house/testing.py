@@ -22,7 +22,9 @@ def main() -> int:
         **({"MOSSRING_ALL": "1"} if "--all" in sys.argv else {}),
     }
     try:
-        spread = ["-n", "auto", "--dist", "loadfile"] if set(sys.argv[1:]) <= {"--all"} else []
+        spread = (
+            ["-n", "auto", "--dist", "loadfile", "--no-loadscope-reorder"] if set(sys.argv[1:]) <= {"--all"} else []
+        )
         return subprocess.run([sys.executable, "-m", "pytest", *spread, *sys.argv[1:]], cwd=ROOT, env=env).returncode
     finally:
         database.stop()
