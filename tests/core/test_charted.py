@@ -16,8 +16,8 @@ from shapely.geometry.base import BaseGeometry
 
 from core.motifs import motifs
 from mossring.chart import Drawing, chart_svg, chart_told, chartable, charted, fabric_of, fabric_svg, key_of, on_paper
-from mossring.chart.layout import chart_places
 from mossring.chart.labels import TALL
+from mossring.chart.layout import chart_places
 from mossring.chart.signs import Sign
 from mossring.chart.symbols import SCALE
 from mossring.draft import Draft, work_draft
