@@ -138,7 +138,18 @@ def test_a_corner_that_was_said_and_a_key_that_is_not_known_are_written_back(ter
 
 def test_abbreviations_are_those_that_occur_and_no_others() -> None:
     sheet = write_sheet(work_draft("Terms: US\nShape: circle\nRnd 1: 6 sc in ring"), "uk")
-    assert [a for a, _ in sheet.abbreviations] == ["ch", "ss", "dc"]
+    assert [a for a, _ in sheet.abbreviations] == ["ch", "ss", "dc", "rnd(s)"]
+    turned = "Terms: US\nShape: circle\nYarn A: tar\nYarn B: foam\nRnd 1 with A: 6 sc in ring, turn\n"
+    turned += "Rnd 2 with B: [2-dc cl in next st, ch 1] around"
+    sheet = write_sheet(work_draft(turned), "uk", read_style("start standing"))
+    assert sheet.abbreviations[-4:] == [
+        ("RS", "right side"),
+        ("WS", "wrong side"),
+        ("rnd(s)", "round(s)"),
+        ("yrh", "yarn round hook"),
+    ]
+    sheet = write_sheet(work_draft(turned.replace("2-dc cl", "dc")), "us", read_style("start standing"))
+    assert [name for name, _ in sheet.special] == ["standing dc"]
 
 
 def test_colours_and_notes_stand_where_they_belong() -> None:

@@ -45,7 +45,7 @@ def labels(
         back, outwards = ways(tops[first], line, turned=s.done.turned)
         spots = _spots(tops[first], back, outwards, s.round.entry.height)
         lies = ((place, far + 0.3 * len(rows), rows) for place, far in spots for rows in _forms(number, wrong, arrow))
-        (x, y), _, rows = max(lies, key=lambda one: _worth(*one, taken))
+        (x, y), _, rows = max(lies, key=lambda one: _worth(one[0], one[1], one[2], taken))
         for row, (wide, at) in zip(rows, _boxes((x, y), rows), strict=True):
             words = row.removesuffix(_ARROW)
             if words:

@@ -11,6 +11,7 @@ from mossring.styles import CHAINLESS, Style
 from mossring.working import ALONG, SURFACE, WorkedRound
 from mossring.writing.repeats import Again, fold, unit_of, width
 from mossring.writing.script import Script, with_first, works_behind
+from mossring.writing.special import STANDING
 from mossring.writing.starting import (
     begins_at_once,
     cast_on,
@@ -317,11 +318,11 @@ class Phrases:
         at = script.first_place
         if how == "standing":
             place = script.anew
-            known = self.joins and place is not None and place.kind in ("any", "any corner", "join", "first")
+            self.used.add(f"{STANDING}{kind}")
+            known = self.joins and place is not None and place.kind not in ("nth", "opposite", "nearest")
             text = f"standing {self.word(kind)} in {self.anew(place) if known and place else self.where(at)}"
             text = f"with {self.joins}, {text}" if self.joins and place else text
-            rest = less_one(script.first)
-            if rest:
+            if rest := less_one(script.first):
                 text += f", {self.group(rest)} {self._same(script)}"
             return text, f"first {self.word(kind)}", steps
         if how == "chainless":

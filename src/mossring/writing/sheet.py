@@ -12,7 +12,7 @@ from mossring.notation.document import STITCH_KEY, TERMS_KEY
 from mossring.notation.header import Begin
 from mossring.shape.hooks import hook_mm, hook_name
 from mossring.stitches import composed, is_stitch, lookup
-from mossring.stitches.terms import TERMS, Dialect, ordinal, term
+from mossring.stitches.terms import TERMS, WORDS, Dialect, ordinal, term
 from mossring.styles import Style, own_style
 from mossring.writing.counts import counts_of
 from mossring.writing.phrases import Phrases
@@ -153,10 +153,10 @@ def _write(draft: Draft, dialect: Dialect, style: Style, rounds: list[Styled]) -
         sheet.rounds.append(SheetRound(s.round.number, label, text, counts, tuple(notes.get(i, ())), then))
     sheet.changes = changed_fabric(draft, style, rounds)
     sheet.materials += letters.named
-    sheet.abbreviations = _abbreviations(phrases)
     sheet.special = described(sorted(phrases.used), dialect, closed=phrases.closes)
     sheet.names = [(name, _made_of(items, phrases)) for items, name in names.items()]
     sheet.names += [(f"beg {name}", _begun_as(name, chains, phrases)) for name, chains in phrases.begun.items()]
+    sheet.abbreviations = [*_abbreviations(phrases), *_of_the_sheet(sheet, dialect)]
     return sheet
 
 
@@ -381,4 +381,15 @@ def _abbreviations(phrases: Phrases) -> list[tuple[str, str]]:
     out += [_PLAIN[k] for k in _PLAIN if k in phrases.used]
     if "sk" in phrases.used:
         out.append(("sk", "skip") if phrases.dialect == "us" else ("miss", "leave unworked"))
+    return out
+
+
+def _of_the_sheet(sheet: Sheet, dialect: Dialect) -> list[tuple[str, str]]:
+    """What is shortened outside the words of the rounds: in their labels, and in how special stitches are made."""
+    labels = " ".join(r.label for r in sheet.rounds)
+    out = [("RS", "right side"), ("WS", "wrong side")] if "(RS)" in labels or "(WS)" in labels else []
+    out += [("rnd(s)", "round(s)")] if "Rnd" in labels else []
+    yo = WORDS[dialect]["yarn over"]
+    if any(yo in re.findall(r"\w+", how) for _, how in (*sheet.special, *sheet.names)):
+        out.append((yo, "yarn over" if dialect == "us" else "yarn round hook"))
     return out

@@ -27,6 +27,8 @@ def how_made(key: str, dialect: Dialect, *, closed: bool = False) -> str:
     if key == SPIKE:
         hook = f"insert hook in the place told, rounds below, {WORDS[dialect]['yarn over']}"
         return f"{hook}, pull up a loop as tall as the round, finish as {term('sc', dialect).abbr}"
+    if key.startswith(STANDING):
+        return "with a slip knot of the new yarn on the hook, make the stitch as usual"
     if key == "revsc":
         return f"work {term('sc', dialect).abbr} in the other direction, from the stitch just made backwards"
     stitch = lookup(key)
@@ -81,14 +83,19 @@ def _leg(base: str, yo: str) -> str:
 
 def described(keys: Iterable[str], dialect: Dialect, *, closed: bool) -> list[tuple[str, str]]:
     """The special stitches among `keys`, with how each is made. closed: a chain closes every cluster."""
-    made = ((key, how_made(key, dialect, closed=closed)) for key in keys if is_stitch(key) or key == SPIKE)
+    special = (key for key in keys if is_stitch(key) or key == SPIKE or key.startswith(STANDING))
+    made = ((key, how_made(key, dialect, closed=closed)) for key in special)
     return [(_called(key, dialect), how) for key, how in made if how]
 
 
 def _called(key: str, dialect: Dialect) -> str:
+    if key.startswith(STANDING):
+        return STANDING + term(key.removeprefix(STANDING), dialect).abbr
     return f"spike {term('sc', dialect).abbr}" if key == SPIKE else term(key, dialect).abbr
 
 
+STANDING = "standing "
+"""Before the stitch (its key) that a new yarn begins with, without a chain."""
 SPIKE = "spike"
 """What a single crochet is called that reaches down over rounds amid stitches of the round below."""
 
