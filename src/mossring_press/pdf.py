@@ -23,12 +23,16 @@ def as_pdf(html: str) -> bytes:
     return data
 
 
+_SIGN = re.compile(r'(?:<path(?: data-\w+="[^"]*")* d="[^"]*"/>\s*){2,}')
+_STROKES = re.compile(r' d="([^"]*)"')
 _SVG = re.compile(r"<svg\b.*?</svg>", re.DOTALL)
 
 
 def _as_image(svg: re.Match[str]) -> str:
-    """A picture as an image: its thousand signs are then no elements of the page, each with a style to be found."""
-    return f'<img src="data:image/svg+xml;base64,{b64encode(svg[0].encode()).decode()}">'
+    """A picture as an image: its thousand signs are then no elements of the page, each with a style to be found; and
+    those that are drawn alike one after the other are one sign, as paper can't be asked what each of them is."""
+    merged = _SIGN.sub(lambda run: f'<path d="{"".join(_STROKES.findall(run[0]))}"/>', svg[0])
+    return f'<img src="data:image/svg+xml;base64,{b64encode(merged.encode()).decode()}">'
 
 
 @lru_cache(maxsize=4)

@@ -7,7 +7,6 @@ from pathlib import Path
 
 import numpy as np
 import pytest
-import sympy
 from scipy import sparse
 from scipy.optimize import minimize
 
@@ -109,6 +108,8 @@ def raised(n: int, waves: int) -> np.ndarray:
 @pytest.mark.parametrize("n", [3, 4, 5])
 def test_five_triangles_about_a_point_stand_as_high_as_geometry_says(n: int) -> None:
     """A pyramid over a regular n-gon with equal edges: height sqrt(1 - 1 / (4 sin^2(pi/n))), by sympy."""
+    import sympy  # here: it takes seconds, and every worker reads every file
+
     expected = float(sympy.sqrt(1 - 1 / (4 * sympy.sin(sympy.pi / n) ** 2)))
     settled = settle(fan(n), raised(n, 0), False, How(weight=0.0, close=1e-7, most=5000))
     z = settled.at[:, 2]

@@ -45,7 +45,7 @@ def labels(
         back, outwards = ways(tops[first], line, turned=s.done.turned)
         spots = _spots(tops[first], back, outwards, s.round.entry.height)
         lies = ((place, far + 0.3 * len(rows), rows) for place, far in spots for rows in _forms(number, wrong, arrow))
-        (x, y), _, rows = max(lies, key=lambda one: _worth(one[0], one[1], one[2], taken))
+        (x, y), rows = _best(sorted(lies, key=lambda lie: lie[1]), taken)
         for row, (wide, at) in zip(rows, _boxes((x, y), rows), strict=True):
             words = row.removesuffix(_ARROW)
             if words:
@@ -93,6 +93,18 @@ def _boxes(at: Point, rows: Sequence[str]) -> list[tuple[float, Point]]:
         wide = len(words) * _WIDE * TALL + (_LONG if row != words else 0.0)
         out.append((wide, (at[0], at[1] + ((len(rows) - 1) / 2 - k) * _NEXT_ROW)))
     return out
+
+
+def _best(lies: Sequence[tuple[Point, float, tuple[str, ...]]], taken: set[Cell]) -> tuple[Point, tuple[str, ...]]:
+    """Where a label lies best, and in which rows, of ways to lie in the order of how far they are: what is so
+    far that it would be no better with nothing near isn't looked at."""
+    best, found = -1e9, lies[0]
+    for at, far, rows in lies:
+        if -far <= best:
+            break
+        if (worth := _worth(at, far, rows, taken)) > best:
+            best, found = worth, (at, far, rows)
+    return found[0], found[2]
 
 
 def _worth(at: Point, far: float, rows: Sequence[str], taken: set[Cell]) -> float:

@@ -7,7 +7,7 @@ the edge from corner to corner. Across tells how high stitches stand, a side how
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from math import exp, hypot, log, pi, sqrt
 from typing import Literal
@@ -27,6 +27,10 @@ TAPE_MM = 2.5
 """How far a tape laid on soft fabric reads wrong: it counts for little on a large piece, for much on round 1."""
 PRIOR = 25.0
 """How much one measurement counts against the assumption that stitches keep their proportions: 1 in 25."""
+UNMEASURED = (
+    "How wide a stitch is was never measured: until a side is, or “stitches in 10 cm” on a gauge line, edges may come "
+    "out a tenth longer or shorter."
+)
 
 _SAMPLE = lazily(
     r"(?:rnd|round|rd|row|r)\.?\s{0,3}(?P<n>\d{1,4})\s{0,3}[:=]?\s{0,3}" + LENGTH + r"(?P<rest>[^;]*)",
@@ -101,10 +105,13 @@ def predicted(entry: Entry, shape: Shape, gauge: Gauge, what: What) -> float | N
     return entry.edge[1] / corners * gauge.width_mm if corners else entry.edge[1] / pi * gauge.width_mm
 
 
-def fit(samples: Sequence[Sample], entries: Sequence[Entry], shape: Shape, gauge: Gauge) -> Fit | None:
-    """Least squares on logarithms of width and height, the height held to the width where nothing tells it apart.
+Pair = tuple[Sample, float, float]
+"""A sample, what its round was predicted to measure in mm, and the logarithm of how far it is off."""
 
-    None without a sample of a round that there is.
+
+def fit(samples: Sequence[Sample], entries: Sequence[Entry], shape: Shape, gauge: Gauge) -> Fit | None:
+    """Least squares on logarithms of width and height, the height held to the width where nothing tells it apart; a
+    sample that the others contradict has no part in it. None without a sample of a round that there is.
     """
     pairs = []
     for s in samples:
@@ -114,21 +121,21 @@ def fit(samples: Sequence[Sample], entries: Sequence[Entry], shape: Shape, gauge
             pairs.append((s, before, log(s.mm / before)))
     if not pairs:
         return None
-    width, height = _least_squares([(s, off) for s, _, off in pairs])
-    others = [_without(pairs, k) for k in range(len(pairs))]
-    residuals = [off - (height if s.what == "across" else width) for s, _, off in pairs]
+    kept, out = _believed(pairs)
+    width, height = _least_squares([(s, off) for s, _, off in kept])
+    residuals = [off - (height if s.what == "across" else width) for s, _, off in kept]
     scatter = sqrt(sum(r * r for r in residuals) / max(1, len(residuals) - 1))
     compared = []
-    for (s, before, off), rest in zip(pairs, others, strict=True):
-        factor = exp(height if s.what == "across" else width)
-        far = off - (rest[1] if s.what == "across" else rest[0])
-        odd = (
-            _odd(s, far, entries, shape, gauge, rest) if len(pairs) > 2 and abs(far) > max(ODD, 2.5 * _sure(s)) else ""
-        )
-        compared.append(Compared(s, before, before * factor, odd, _lies(s, entries[s.round - 1])))
+    for k, (s, before, off) in enumerate(pairs):
+        moved_by = height if s.what == "across" else width
+        odd = _odd(s, off - moved_by, entries, shape, gauge, moved_by) if k in out else ""
+        compared.append(Compared(s, before, before * exp(moved_by), odd, _lies(s, entries[s.round - 1])))
     moved = replace(gauge, width_mm=gauge.width_mm * exp(width), tall=gauge.tall * exp(height - width), measured=True)
     moved = replace(moved, heights=tuple((k, h * exp(height - width)) for k, h in gauge.heights))
-    return Fit(moved, exp(width), exp(height), _told(gauge, moved), compared, scatter)
+    told = _told(gauge, moved)
+    if "width" not in gauge.known and not any(s.what == "side" for s, *_ in kept):
+        told += f" {UNMEASURED}"
+    return Fit(moved, exp(width), exp(height), told, compared, scatter)
 
 
 def _lies(s: Sample, entry: Entry) -> str:
@@ -167,17 +174,35 @@ def _least_squares(offs: Sequence[tuple[Sample, float]]) -> tuple[float, float]:
     return (b * p + tie * q) / det, (a * q + tie * p) / det
 
 
-def _without(pairs: Sequence[tuple[Sample, float, float]], k: int) -> tuple[float, float]:
-    rest = [(s, off) for i, (s, _, off) in enumerate(pairs) if i != k]
-    return _least_squares(rest) if rest else (0.0, 0.0)
+def _believed(pairs: Sequence[Pair]) -> tuple[list[Pair], set[int]]:
+    """The samples that agree, and which (by their place) don't: the one that the others contradict most is taken out,
+    and the rest looked at anew, as one that is far out pulls the fit away from those that are right. Of two that differ
+    neither can be told to be wrong."""
+    inside = dict(enumerate(pairs))
+    out: set[int] = set()
+    while len(inside) > max(2, len(pairs) // 2):
+        far = {k: _contradicted(inside, k) for k in inside}
+        worst = max(far, key=lambda k: far[k])
+        if far[worst] < 1:
+            break
+        del inside[worst]
+        out.add(worst)
+    return list(inside.values()), out
 
 
-def _odd(s: Sample, far: float, entries: Sequence[Entry], shape: Shape, gauge: Gauge, rest: tuple[float, float]) -> str:
+def _contradicted(pairs: Mapping[int, Pair], k: int) -> float:
+    """How far one sample is from what the others suggest, in what is named and past what the tape explains."""
+    s, _, off = pairs[k]
+    width, height = _least_squares([(other, o) for i, (other, _, o) in pairs.items() if i != k])
+    return abs(off - (height if s.what == "across" else width)) / max(ODD, 2.5 * _sure(s))
+
+
+def _odd(s: Sample, far: float, entries: Sequence[Entry], shape: Shape, gauge: Gauge, moved_by: float) -> str:
     """What to say of a sample that the others contradict: a round missed or worked twice, if that explains it."""
     share = exp(far) - 1
     less = "smaller" if share < 0 else "larger"
     said = f"Round {s.round} measured {abs(share):.0%} {less} than the others suggest"
-    factor = exp(rest[1] if s.what == "across" else rest[0])
+    factor = exp(moved_by)
     for other, cause in ((s.round - 1, "was a round missed?"), (s.round + 1, "was a round worked twice?")):
         if 1 <= other <= len(entries):
             there = predicted(entries[other - 1], shape, gauge, s.what)

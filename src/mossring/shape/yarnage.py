@@ -18,9 +18,10 @@ TAILS_MM = 300.0
 UNSURE, WEIGHED = 0.2, 0.05
 """How far the figures may be out: as they are, and once a motif was weighed."""
 _A_CHAIN = 3.0
-_FOR_HEIGHT = (3.2, 3.3)
+_FOR_HEIGHT = (2.5, 6.55)
 """Yarn in a stitch, in stitch widths: so much for its top and so much for each stitch width that it stands high; a
-chain takes 3 (common practice, no source: weigh a motif to calibrate)."""
+chain takes 3. A line through what the trade counts with: sl st 4, sc 8.5, hdc 11.5, dc 15, tr 20 (from memory; weigh a
+motif to calibrate)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,7 +42,8 @@ def used(doc: Document, rounds: Sequence[WorkedRound], gauge: Gauge) -> list[Use
     last = ""
     for r in rounds:
         yarn = r.yarn or "A"
-        length = sum(_stitch(m.kind, m.chains, m.closing, gauge) for m in r.made) * gauge.width_mm
+        cast = _A_CHAIN * sum(not m.feet for m in r.extra)  # a foundation's chains
+        length = (cast + sum(_stitch(m.kind, m.chains, m.closing, gauge) for m in r.made)) * gauge.width_mm
         lengths[yarn] = lengths.get(yarn, 0.0) + length + (TAILS_MM if yarn != last else 0.0)
         last = yarn
     words = {y: doc.yarns.get(y, doc.value("Yarn") if y == "A" else "") for y in lengths}
@@ -67,8 +69,6 @@ def _stitch(kind: str, chains: int, closing: int, gauge: Gauge) -> float:
     """Yarn in one stitch or space, in stitch widths."""
     if kind in ("ch", "picot"):
         return _A_CHAIN * chains
-    if kind == "slst":
-        return _A_CHAIN
     stitch = lookup(kind)
     top, high = _FOR_HEIGHT
     return top + high * gauge.height(kind) * max(1, stitch.legs) + _A_CHAIN * closing
