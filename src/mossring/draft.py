@@ -450,7 +450,9 @@ class _Working:
         done = after.last
         assert done is not None
         under = state.past[done.onto - 1] if done.onto else None
-        earlier = [self.entries[k - 1] for k in (under.onto if under else 0, done.onto) if k]
+        second = under.onto if under else 0
+        third = state.past[second - 1].onto if second else 0
+        earlier = [self.entries[k - 1] for k in (third, second, done.onto) if k]
         outside = max((e.drawn for e in self.entries), default=0.0)
         entry = enter(done, under, earlier, self.doc.begin, self.shape.sides, self.gauge, outside)
         if done.surface and state.before:  # how the piece lies is as it was

@@ -22,6 +22,7 @@ def lie_data(draft: Draft, found: Relaxed) -> dict[str, object]:
         "length_mm": round(out.length * w, 1),
         "angles": [round(a, 1) for a in out.angles],
         "bow": round(out.bow, 3),
+        "stands_mm": round(out.stands * w, 1),
         "lean": round(out.lean, 1),
         "strain": [round(s, 3) for s in lie.strain],
         "outline_mm": [[round(x * w, 1), round(y * w, 1)] for x, y in out.edge],
@@ -42,7 +43,8 @@ def print_lie(draft: Draft, found: Relaxed) -> None:
     )
     if out.angles:
         print(
-            f"  corners {', '.join(f'{a:.0f}°' for a in out.angles)}; sides bow {out.bow:+.0%}; lean {out.lean:+.0f}°"
+            f"  corners {', '.join(f'{a:.0f}°' for a in out.angles)}, standing out {out.stands * w * 10:+.0f} mm; "
+            f"sides bow {out.bow:+.0%}; lean {out.lean:+.0f}°"
         )
     strain = ", ".join(f"{r.number}: {s:+.0%}" for r, s in zip(draft.rounds, lie.strain, strict=True))
     print(f"  strain by round, pressed flat: {strain}")

@@ -24,6 +24,10 @@ RISES = 0.08
 TIGHT, SLACK = 0.05, 0.10
 """Strain left when it is pressed flat that blocking takes out: stretched edges, and bunched ones (solid work forgives
 about one stitch in twelve; calibrated on the known circles and polygons of the trade, common practice, no source)."""
+SHORT = 4
+"""Points of a side, its corners among them: of no more than these all tell where it lies."""
+ALONG = 1e-3
+"""The sine of an angle too small for two lines to meet."""
 BARELY = 0.065
 """Bunching below this is not seen at all."""
 
@@ -32,15 +36,18 @@ BARELY = 0.065
 class Outline:
     """The edge of the last round in the plane. across: side to side (flat pieces: along the last row; oblongs: their
     shorter way); length: the longer way of an oblong, else 0. corners: corner to corner (round pieces: the widest).
-    angles: at each corner; bow: how far the middle of a side stands out of the line between its corners, as a share of
-    it; lean: how far the corners have wandered round since the first round that has them (round pieces: how far
-    stitches lean), positive against the clock; 0 for oblongs, whose corners wander as they grow."""
+    angles: at each corner, between the lines that the sides next to it lie along; bow: how far the middle of a side
+    stands out of the line between its corners, as a share of it; stands: how far the corners stand out of where those
+    lines meet (negative: lie within); lean: how far the corners have wandered round since the first round that has
+    them (round pieces: how far stitches lean), positive against the clock; 0 for oblongs, whose corners wander as they
+    grow."""
 
     edge: list[tuple[float, float]]
     across: float
     corners: float
     angles: list[float] = field(default_factory=list)
     bow: float = 0.0
+    stands: float = 0.0
     lean: float = 0.0
     length: float = 0.0
 
@@ -177,7 +184,6 @@ def _polygon(
         across = [float(np.linalg.norm(middles[k] - at[(k + (n + 1) // 2) % n])) for k in range(n)]
         widest = [float(max(np.linalg.norm(at[k] - q) for q in at)) for k in range(n)]
     bows = []
-    angles = []
     for k in range(n):
         a, b = at[k], at[(k + 1) % n]
         chord = b - a
@@ -185,13 +191,33 @@ def _polygon(
         out = np.array([chord[1], -chord[0]]) / length
         sense = 1.0 if float(out @ (a + b)) >= 0 else -1.0
         bows.append(sense * float(out @ (middles[k] - (a + b) / 2)) / length)
-        before, after = sides[k - 1], sides[k]
-        u = before[-1 - len(before) // 3] - a
-        v = after[len(after) // 3] - a
-        angles.append(abs(degrees(atan2(u[0] * v[1] - u[1] * v[0], float(u @ v)))))
+    lines = [_line(side) for side in sides]
+    met = [_meet(at[k], lines[k - 1], lines[k]) for k in range(n)]
+    angles, stands = [angle for angle, _ in met], sum(far for _, far in met) / n
     mean = sum(across) / len(across)
     width, length = (min(across), max(across)) if oblong else (mean, 0.0)
-    return Outline(edge, width, sum(widest) / len(widest), angles, sum(bows) / n, lean, length)
+    return Outline(edge, width, sum(widest) / len(widest), angles, sum(bows) / n, stands, lean, length)
+
+
+def _line(side: Floats) -> tuple[Floats, Floats]:
+    """The line that a side lies along, by all its points but the corners: a point of it, and its way."""
+    own = side[1:-1] if len(side) > SHORT else side
+    middle = own.mean(axis=0)
+    way = np.linalg.svd(own - middle)[2][0]
+    return middle, way if float(way @ (side[-1] - side[0])) >= 0 else -way
+
+
+def _meet(corner: Floats, before: tuple[Floats, Floats], after: tuple[Floats, Floats]) -> tuple[float, float]:
+    """The angle inside between the lines of two sides, in degrees, and how far the corner stands out of where they
+    meet (negative: how far it lies within)."""
+    (p, u), (q, v) = before, after
+    turn = atan2(u[0] * v[1] - u[1] * v[0], float(u @ v))
+    across = u[0] * v[1] - u[1] * v[0]
+    if abs(across) < ALONG:
+        return 180.0, 0.0
+    share = ((q[0] - p[0]) * v[1] - (q[1] - p[1]) * v[0]) / across
+    out = u - v
+    return 180.0 - abs(degrees(turn)), float((corner - (p + share * u)) @ out / np.linalg.norm(out))
 
 
 def _side(points: Floats, a: int, b: int) -> Floats:

@@ -6,9 +6,10 @@ a stitch stands in a gap or shares a space with others, its foot lies between po
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
-from math import hypot
+from itertools import accumulate
+from math import hypot, pi, tan
 
 import numpy as np
 from numpy.typing import NDArray
@@ -179,17 +180,31 @@ class _Knotter:
             if m.feet:
                 sharing.setdefault(m.feet, []).append(m)
         place = {m.number: k for k, m in enumerate(edge)}
+        corners = {r.worked.made[c].number for c in r.worked.corners} if not r.worked.line else set()
         for feet, those in sharing.items():
-            self._stand(feet, _in_turn(those, edge), place, r)
-            spots = self._feet(feet, _in_turn(those, edge), r.worked.turned)
-            for m, places in zip(_in_turn(those, edge), spots, strict=True):
+            group = _in_turn(those, edge)
+            self._stand(feet, group, place, r)
+            spots = self._feet(feet, group, r.worked.turned)
+            slants = self._slants(group, corners)
+            for m, places, slant in zip(group, spots, slants, strict=True):
                 height = self._height(m)
                 for spot in places:
-                    self._tie(((self.index[m.number], 1.0),), spot, height, LEG, SQUEEZE[LEG], r.number)
+                    self._tie(((self.index[m.number], 1.0),), spot, hypot(height, slant), LEG, SQUEEZE[LEG], r.number)
                     below = spot[0][0]
                     self.foot_of.setdefault(self.index[m.number], below)
                     if below in self.foot_of and len(spot) == 1:
                         self.bends.append((self.index[m.number], below, self.foot_of[below], max(height, 0.25) ** -3))
+
+    def _slants(self, group: Sequence[Made], corners: Collection[int]) -> list[float]:
+        """How far along its side each stitch of a group in one stitch leans, where the group turns a corner: the side
+        lies a height further out, and its corner so far along it from the foot as the polygon is pointed."""
+        at = next((k for k, m in enumerate(group) if m.number in corners), None)
+        if at is None or len(group) < 3 or len(corners) < 3 or self.at(group[0].feet[0]) in self.beside:
+            return [0.0] * len(group)
+        far = self._height(group[at]) * tan(pi / len(corners))
+        ends = list(accumulate(m.width for m in group))
+        middles = [end - m.width / 2 for end, m in zip(ends, group, strict=True)]
+        return [max(-far, far - abs(middle - middles[at])) for middle in middles]
 
     def _stand(self, feet: tuple[int, ...], group: Sequence[Made], place: dict[int, int], r: DraftRound) -> None:
         """A group in a space stands upright on it: its outer stitches are tied crosswise to the space's neighbours."""

@@ -66,6 +66,11 @@ class Entry:
     drawn: float = 0.0
     width: float = 0.0
 
+    @property
+    def lies_as(self) -> float:
+        """The edge as it lies: scallops bent up, chains at half their length."""
+        return self.fullness[0] * (self.straight + self.constant[1] * self.radius) + (self.edge[1] - self.edge[0]) / 2
+
 
 def start_radius(begin: Begin) -> float:
     """Radius of the centre before round 1, in stitch widths; half a chain's thickness about a foundation."""
@@ -102,6 +107,13 @@ def enter(
     edge = (solid, solid + chains)
     nothing = flat_piece or not any(m.feet for m in done.made)  # a round that could not be read lies nohow
     verdict: Verdict = "unknown" if nothing else judge(done.number, low, high, openness)
+    growth = edge[1] - (before.edge[1] if before else 0.0)
+    squares = bool(done.corners) and below is not None and not below.corners
+    needed = c1 * height if before is None or not squares else max(0.0, straight + c1 * radius - before.edge[1])
+    lies = verdict in ("flat", "blocks out") and not squares  # squaring off a circle takes what it needs at once
+    flat_edge = straight + (c0 + c1) / 2 * radius
+    if lies and _keeps_growing(least + chains / 2, flat_edge, needed, openness, earlier):
+        verdict = "ruffles"
     if verdict == "cups" and before and before.verdict in ("flat", "blocks out") and _evens(stitches, earlier, height):
         verdict = "blocks out"
     if verdict == "cups" and before and len(_tied(done)) >= TIES:  # petals stand free: the edge below tells
@@ -110,9 +122,6 @@ def enter(
     border = flat_piece and not done.line
     extent = (before.extent if before else start_radius(begin)) + height * lower * (2 if border else 1)
     width = before.width + 2 * height if border and before else edge[1]
-    growth = edge[1] - (before.edge[1] if before else 0.0)
-    squares = bool(done.corners) and below is not None and not below.corners
-    needed = c1 * height if before is None or not squares else max(0.0, straight + c1 * radius - before.edge[1])
     return Entry(
         edge,
         height,
@@ -131,6 +140,23 @@ def enter(
         max(before.drawn if before else start_radius(begin), outside) + height,
         width,
     )
+
+
+def _keeps_growing(edge: float, flat: float, needed: float, openness: float, earlier: Sequence[Entry]) -> bool:
+    """Whether open fabric, its edge as it lies, gained more than flat fabric needs for three rounds on end, and is
+    fuller than it already: groups can spread for a while, and then they wave (a granny of six right angles about a
+    point folds into a sleeve; found on known pieces, no source)."""
+    if len(earlier) < KEPT_UP or openness <= OPEN:
+        return False
+    gained = edge - earlier[-KEPT_UP].lies_as
+    wanted = needed + sum(e.needed for e in earlier[1 - KEPT_UP :])
+    return gained > TOO_MUCH * wanted and edge > TOO_MUCH * flat
+
+
+KEPT_UP = 3
+"""So many rounds on end that gain too much are too many, even where fabric is open."""
+TOO_MUCH = 1.15
+OPEN = 0.3
 
 
 def _evens(stitches: int, earlier: Sequence[Entry], height: float) -> bool:

@@ -74,6 +74,7 @@ def _settled(draft: Draft, found: Relaxed) -> dict[str, object]:
             "length": out.length * w,
             "angles": out.angles,
             "bow": out.bow,
+            "stands": out.stands * w,
             "lean": out.lean,
             "strain": found.lie.strain,
             "came_to_rest": found.came_to_rest,

@@ -157,6 +157,7 @@ class LieOut(Schema):
     length: float
     angles: list[float]
     bow: float
+    stands: float
     lean: float
     strain: list[float]
     came_to_rest: bool

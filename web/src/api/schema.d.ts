@@ -632,6 +632,8 @@ export interface components {
             angles: number[];
             /** Bow */
             bow: number;
+            /** Stands */
+            stands: number;
             /** Lean */
             lean: number;
             /** Strain */

@@ -47,6 +47,9 @@ export function LieLine({ size, settled, making, progress, stop, units }: Props)
   );
 }
 
+/** Millimetres that corners stand out, or draw in, before it is worth a word. */
+const NOTED = 2;
+
 /** Corners, sides and lean in a few words, where there is something to say. */
 function shape(settled: Settled, units: Units): string {
   const { lie } = settled;
@@ -56,6 +59,9 @@ function shape(settled: Settled, units: Units): string {
     out.push(`corners ${Math.round(mean)}°`);
     const bow = Math.abs(lie.bow) * 100;
     if (bow >= 2) out.push(`sides bow ${lie.bow > 0 ? "out" : "in"} by ${Math.round(bow)} % of their length`);
+    const stands = Math.abs(lie.stands);
+    if (stands >= NOTED)
+      out.push(`corners ${lie.stands > 0 ? "stand out" : "draw in"} by ${length(stands, units)}`);
   }
   if (Math.abs(lie.lean) >= 2)
     out.push(

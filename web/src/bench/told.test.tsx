@@ -21,6 +21,7 @@ const lie: Settled["lie"] = {
   length: 0,
   angles: [89, 91, 90, 90],
   bow: 0.004,
+  stands: -0.6,
   lean: 0.5,
   rise: 0,
   bowl: 0,
@@ -50,10 +51,10 @@ describe("the line on size and lie", () => {
   });
 
   it("says which way sides bow and corners wander, and how deep and how high", () => {
-    line(settled({ bow: -0.05, lean: -7, verdict: "cups", bowl: 31 }));
+    line(settled({ bow: -0.05, stands: 6, lean: -7, verdict: "cups", bowl: 31 }));
     expect(
       screen.getByText(
-        "Corners 90°, sides bow in by 5 % of their length, corners wander 7° against the work, a bowl 3 cm deep.",
+        "Corners 90°, sides bow in by 5 % of their length, corners stand out by 0.5 cm, corners wander 7° against the work, a bowl 3 cm deep.",
       ),
     ).toBeTruthy();
     cleanup();
