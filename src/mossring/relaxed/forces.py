@@ -93,6 +93,20 @@ class Forces:
         return lambda g: np.concatenate([f.solve(along) for f, along in zip(each, g.reshape(-1, n), strict=True)])
 
 
+def lies(net: Net, plane: Floats, weight: float, bending: float = BENDING) -> bool:
+    """Whether a net at rest in the plane (points x 3) lies there of itself: no way to bend it out of the plane gives
+    off energy. Stretched springs hold it there, pressed ones push it out; it lies if all pivots of the stiffness across
+    the plane are positive (Sylvester's law of inertia)."""
+    springs, spots = Springs(net), net.spots
+    vectors = [spots @ along for along in plane.T[:2]]
+    _, force = springs.pull(vectors)
+    across = spots.copy()
+    across.data *= np.repeat(force, np.diff(across.indptr))
+    stiff = spots.T @ across + net.bends.T @ net.bends * bending + weight * sparse.identity(net.size)
+    _, pivots, _ = qdldl.Solver(sparse.csc_matrix(stiff)).factors()
+    return bool(np.all(pivots > 0))
+
+
 def factors(
     spots: sparse.csr_matrix, turned: sparse.csr_matrix, k: Floats, bend: sparse.csr_matrix | None = None
 ) -> qdldl.Solver:

@@ -15,19 +15,28 @@ from numpy.typing import NDArray
 
 from mossring.draft import Draft
 from mossring.relaxed.net import CHAIN, HOOP, SQUEEZE, Floats, Net
-from mossring.shape.ledger import Verdict
+from mossring.shape.ledger import OPEN, Verdict
 
 OUTER = 3
 """How many of the last rounds are judged: a piece is as flat as its edge."""
 RISES = 0.08
 """A piece that rises less than this share of its radius lies flat."""
-TIGHT, SLACK = 0.05, 0.10
+TIGHT, SLACK = 0.06, 0.10
 """Strain left when it is pressed flat that blocking takes out: stretched edges, and bunched ones (solid work forgives
 about one stitch in twelve; calibrated on the known circles and polygons of the trade, common practice, no source)."""
+STRAINED = 0.12
+"""A round stretched by more, pressed flat, is past what yarn takes: such a piece that rises cups (common practice, no
+source)."""
+DEEP = 0.5
+"""A bowl deeper than this share of its radius cups, whatever its rounds could take."""
 SHORT = 4
 """Points of a side, its corners among them: of no more than these all tell where it lies."""
 ALONG = 1e-3
 """The sine of an angle too small for two lines to meet."""
+AT_REST = 0.02
+"""Of a piece whose last rounds are strained by less, a hand smooths out what rises."""
+WAVES = 0.075
+"""Bunching past this ruffles where the piece rises, too."""
 BARELY = 0.065
 """Bunching below this is not seen at all."""
 
@@ -90,7 +99,12 @@ def lie(draft: Draft, net: Net, plane: Floats, space: Floats) -> Lie:
     rises = rise > RISES * reach
     bowls = rises and bowl > 2 * wave and per_round[-1] > 0
     verdict = _judged(len(numbers), rises, bowls, tight, slack)
-    return Lie(verdict, _why(draft, verdict, tight, slack), rise, bowl, wave, per_round, outline(draft, net, plane))
+    if verdict in ("flat", "blocks out") and (bowl > DEEP * reach or (rises and max(per_round) > STRAINED)):
+        verdict = "cups"
+    spreads = verdict in ("flat", "blocks out") and draft.rounds[-1].entry.keeps_growing
+    why = _spreads(draft, per_round) if spreads else _why(draft, verdict, tight, slack, per_round)
+    verdict = "ruffles" if spreads else verdict
+    return Lie(verdict, why, rise, bowl, wave, per_round, outline(draft, net, plane))
 
 
 def _left(net: Net, strain: Floats, along: NDArray[np.bool_], numbers: Sequence[int]) -> tuple[float, float]:
@@ -120,13 +134,13 @@ def _judged(rounds: int, rises: bool, bowls: bool, tight: float, slack: float) -
         tight, slack = tight / 2, slack / 2
     if rises and tight > TIGHT and (tight > slack or bowls):
         return "cups"
-    if not bowls and (slack > SLACK or (slack > TIGHT and slack > tight and rises)):
+    if not bowls and (slack > SLACK or (slack > WAVES and slack > tight and rises)):
         return "ruffles"
-    return "blocks out" if slack > BARELY or rises else "flat"
+    return "blocks out" if slack > BARELY or (rises and max(tight, slack) > AT_REST) else "flat"
 
 
-def _why(draft: Draft, verdict: Verdict, tight: float, slack: float) -> str:
-    """One sentence on the verdict, and on the arithmetic where it says otherwise."""
+def _why(draft: Draft, verdict: Verdict, tight: float, slack: float, strain: Sequence[float]) -> str:
+    """A sentence on the verdict, and one on the arithmetic where it says otherwise: which to trust, and why."""
     left = max(tight, slack)
     done = "stretched" if tight >= slack else "bunched"
     words = {
@@ -140,11 +154,31 @@ def _why(draft: Draft, verdict: Verdict, tight: float, slack: float) -> str:
     ledger = draft.rounds[-1].entry.verdict if draft.rounds else "unknown"
     if "unknown" in (ledger, verdict) or ledger == verdict:
         return said
-    near = {ledger, verdict} <= {"flat", "blocks out"}
-    cause = (
-        "the two differ by little" if near else "the arithmetic counts edge and radius, not what the inner rounds hold"
+    return f"{said} The arithmetic says “{ledger}”: {_trusted(draft, ledger, verdict, strain)}."
+
+
+def _trusted(draft: Draft, ledger: Verdict, verdict: Verdict, strain: Sequence[float]) -> str:
+    """Why the settled fabric is to be trusted where the arithmetic says otherwise, by where its strain is."""
+    lies = ("flat", "blocks out")
+    if ledger in lies and verdict in lies:
+        return "the two differ by little"
+    worst = max(range(len(strain)), key=lambda k: abs(strain[k]))
+    much = f"{'stretched' if strain[worst] > 0 else 'bunched'} by {abs(strain[worst]):.0%}"
+    if verdict not in lies:
+        where = f"round {draft.rounds[worst].number} is {much}"
+        return f"trust the fabric, whose {where}; the arithmetic looks at the edge alone"
+    if draft.rounds[-1].entry.openness > OPEN:
+        return "trust the fabric, whose spaces give where the arithmetic counts stitches"
+    return f"trust the fabric, none of whose rounds is {much.split(' by ')[0]} by more than {abs(strain[worst]):.0%}"
+
+
+def _spreads(draft: Draft, strain: Sequence[float]) -> str:
+    """Why open work ruffles that could be pressed flat, its groups close together."""
+    gained, needed = draft.rounds[-1].entry.growth, draft.rounds[-1].entry.needed
+    return (
+        f"Pressed flat its groups close up and its chains go slack (the last round by {abs(strain[-1]):.0%}); but its "
+        f"edge gains {gained / needed - 1:.0%} more than it needs, round after round: off the hook it waves or folds."
     )
-    return f"{said} The arithmetic says “{ledger}”: {cause}."
 
 
 def outline(draft: Draft, net: Net, plane: Floats) -> Outline:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from math import hypot
 from typing import cast
@@ -11,7 +11,7 @@ import numpy as np
 
 from mossring.draft import Draft
 from mossring.laid import guess
-from mossring.relaxed.forces import WEIGHT
+from mossring.relaxed.forces import WEIGHT, lies
 from mossring.relaxed.lie import Lie, lie, strains
 from mossring.relaxed.net import CHAIN, HOOP, Floats, Net, net_of
 from mossring.relaxed.settle import MOST_STEPS, How, Settled, settling
@@ -20,9 +20,13 @@ MOST_IN_SPACE = 1200
 MOST_WORK = 4_000_000
 """Steps in space times stitches: what a piece of 10,000 settles in within a few seconds."""
 BUMP = 0.12
+LIGHT = 12.0
+"""The radius, in stitch widths, up to which a piece is so light that its shape alone tells how it lies; beyond, its
+weight presses the more on the table the larger it is, as stretch grows with the area and weight with the height too."""
 RIPPLES = ((2, 0.3), (3, 1.1), (4, 2.0), (5, 0.7), (6, 1.9), (7, 0.2), (8, 1.3), (11, 0.5), (13, 2.2))
 """Waves of so many to a round, at so many radians: the start in space leans nowhere in particular, always the same."""
 MOST_STITCHES = 20_000
+NOTHING = 1e-9
 
 Place = tuple[float, float, float]
 
@@ -73,11 +77,13 @@ def relaxing(draft: Draft) -> Iterator[Progress | Relaxed]:
         for plane in settling(net, lay_out(draft, net, flat=True), True):
             yield Progress(0.3 * min(1.0, plane.steps / MOST_STEPS))
         assert plane is not None
-        weight = WEIGHT / max(1.0, float(np.hypot(plane.at[:, 0], plane.at[:, 1]).max())) ** 2
-        start = raised(draft, net, plane.at)
+        reach = max(1.0, float(np.hypot(plane.at[:, 0], plane.at[:, 1]).max()))
+        weight = WEIGHT / (reach * min(reach, LIGHT))
         space = plane
         most = max(60, min(MOST_IN_SPACE, MOST_WORK // net.size))
-        for space in settling(net, start, False, How(weight=weight, most=most)):
+        start = plane.at if lies(net, plane.at, weight) else raised(draft, net, plane.at)
+        ways = settling(net, start, False, How(weight=weight, most=most)) if start is not plane.at else ()
+        for space in ways:
             yield Progress(0.3 + 0.7 * min(1.0, space.steps / most))
         kept = Relaxed(
             _by_number(net, plane.at),
@@ -127,10 +133,30 @@ def lay_out(draft: Draft, net: Net, flat: bool) -> Floats:
                 at[index[number], :2] = (x, y)
     before = _before(draft)
     if before is not None:
+        _carry(net, at, before.plane)
         for number, place in (before.plane if flat else before.space).items():
             if number in index:
                 at[index[number]] = place
     return at
+
+
+def _carry(net: Net, at: Floats, settled: Mapping[int, Place]) -> None:
+    """New rounds begin where the last one settled before has come to lie: turned with it, and as much further in or
+    out. A start that is twisted against it would settle in folds."""
+    known = np.array([n in settled for n in net.numbers])
+    last = next((ring for ring, closed in reversed(net.rings) if closed and known[ring].all()), None)
+    if last is None:
+        return
+    laid = at[last, 0] + 1j * at[last, 1]
+    lies = np.array([complex(*settled[net.numbers[k]][:2]) for k in last])
+    turn = np.vdot(laid, lies)
+    size = np.abs(laid).mean()
+    if abs(turn) < NOTHING or size < NOTHING:
+        return
+    new = at[~known, 0] + 1j * at[~known, 1]
+    far = np.maximum(np.abs(new), NOTHING)
+    new *= turn / abs(turn) * np.maximum(far + np.abs(lies).mean() - size, NOTHING) / far
+    at[~known, 0], at[~known, 1] = new.real, new.imag
 
 
 def raised(draft: Draft, net: Net, plane: Floats) -> Floats:

@@ -45,6 +45,7 @@ class Entry:
     openness: share of stitches of this and the two rounds before that stand in spaces, or between stitches.
     extent: the radius as it will measure: stitches in spaces stand lower than the ledger takes them. drawn: the
     radius at which it is drawn: outside all rounds before it, though it may stand on a lower one.
+    keeps_growing: it ruffles though it could be pressed flat, as open work that gained too much for three rounds.
     straight: edge that a foundation chain has before any round. flat_piece: worked in rows, never judged; width: along
     its rows, with the borders about them.
     """
@@ -65,6 +66,7 @@ class Entry:
     extent: float = 0.0
     drawn: float = 0.0
     width: float = 0.0
+    keeps_growing: bool = False
 
     @property
     def lies_as(self) -> float:
@@ -112,7 +114,8 @@ def enter(
     needed = c1 * height if before is None or not squares else max(0.0, straight + c1 * radius - before.edge[1])
     lies = verdict in ("flat", "blocks out") and not squares  # squaring off a circle takes what it needs at once
     flat_edge = straight + (c0 + c1) / 2 * radius
-    if lies and _keeps_growing(least + chains / 2, flat_edge, needed, openness, earlier):
+    grows = lies and _keeps_growing(least + chains / 2, flat_edge, needed, openness, earlier)
+    if grows:
         verdict = "ruffles"
     if verdict == "cups" and before and before.verdict in ("flat", "blocks out") and _evens(stitches, earlier, height):
         verdict = "blocks out"
@@ -139,6 +142,7 @@ def enter(
         extent,
         max(before.drawn if before else start_radius(begin), outside) + height,
         width,
+        grows,
     )
 
 
