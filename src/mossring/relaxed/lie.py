@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from mossring.draft import Draft
-from mossring.relaxed.net import CHAIN, HOOP, SQUEEZE, Floats, Net
+from mossring.relaxed.net import CHAIN, HOOP, LEG, SQUEEZE, Floats, Net
 from mossring.shape.ledger import OPEN, Verdict
 
 OUTER = 3
@@ -27,6 +27,9 @@ about one stitch in twelve; calibrated on the known circles and polygons of the 
 STRAINED = 0.12
 """A round stretched by more, pressed flat, is past what yarn takes: such a piece that rises cups (common practice, no
 source)."""
+CRUSHED = 0.12
+"""A round whose stitches are pressed by more in their height gives way to one further out that is too short: such a
+piece that rises cups, too (found on known pieces, no source)."""
 DEEP = 0.5
 """A bowl deeper than this share of its radius cups, whatever its rounds could take."""
 SHORT = 4
@@ -99,7 +102,10 @@ def lie(draft: Draft, net: Net, plane: Floats, space: Floats) -> Lie:
     rises = rise > RISES * reach
     bowls = rises and bowl > 2 * wave and per_round[-1] > 0
     verdict = _judged(len(numbers), rises, bowls, tight, slack)
-    if verdict in ("flat", "blocks out") and (bowl > DEEP * reach or (rises and max(per_round) > STRAINED)):
+    legs = net.kind == LEG
+    pressed = max((-_mean(strain[legs & (net.round_of == n)]) for n in numbers[1:]), default=0.0)
+    past = max(per_round) > STRAINED or pressed > CRUSHED
+    if verdict in ("flat", "blocks out") and (bowl > DEEP * reach or (rises and past)):
         verdict = "cups"
     spreads = verdict in ("flat", "blocks out") and draft.rounds[-1].entry.keeps_growing
     why = _spreads(draft, per_round) if spreads else _why(draft, verdict, tight, slack, per_round)

@@ -11,7 +11,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
-from itertools import groupby
+from itertools import groupby, pairwise
 from math import pi, tan
 from operator import attrgetter
 from typing import Literal
@@ -147,14 +147,15 @@ def enter(
 
 
 def _keeps_growing(edge: float, flat: float, needed: float, openness: float, earlier: Sequence[Entry]) -> bool:
-    """Whether open fabric, its edge as it lies, gained more than flat fabric needs for three rounds on end, and is
-    fuller than it already: groups can spread for a while, and then they wave (a granny of six right angles about a
-    point folds into a sleeve; found on known pieces, no source)."""
-    if len(earlier) < KEPT_UP or openness <= OPEN:
+    """Whether open fabric, its edge as it lies, gained more than flat fabric needs in each of three rounds on end, and
+    is fuller than it already: groups can spread for a while, and then they wave (a granny of six right angles about a
+    point folds into a sleeve; found on known pieces, no source). Lace whose rounds gain much and little by turns rests
+    in between."""
+    if len(earlier) < KEPT_UP or openness <= OPEN or edge <= TOO_MUCH * flat:
         return False
-    gained = edge - earlier[-KEPT_UP].lies_as
-    wanted = needed + sum(e.needed for e in earlier[1 - KEPT_UP :])
-    return gained > TOO_MUCH * wanted and edge > TOO_MUCH * flat
+    edges = [*(e.lies_as for e in earlier[-KEPT_UP:]), edge]
+    wanted = [*(e.needed for e in earlier[1 - KEPT_UP :]), needed]
+    return all(now - before > TOO_MUCH * n for (before, now), n in zip(pairwise(edges), wanted, strict=True))
 
 
 KEPT_UP = 3
