@@ -47,6 +47,7 @@ from mossring.shape import (
     enter,
     fit,
     from_gauge,
+    of_stitches,
     read_gauge,
     read_samples,
     size_at_widest,
@@ -299,6 +300,7 @@ def _guessed(doc: Document, dialect: Dialect, said: bool, job: _Job) -> Draft:
 def _work(doc: Document, dialect: Dialect, said: bool, shape: Shape, said_shape: bool, job: _Job) -> Draft:
     """Work a document as a shape; where finished rounds were measured, again with the gauge that they suggest."""
     draft = _Working(doc, dialect, said, shape, said_shape, read_gauge(doc, dialect), job).run()
+    draft.gauge = of_stitches(draft.gauge, [r.worked for r in draft.rounds])
     samples = read_samples(doc) + from_gauge(across_measured(doc, dialect), len(draft.rounds))
     found = fit(samples, [r.entry for r in draft.rounds], shape, draft.gauge) if samples else None
     if found is not None and job.spare.affords(draft.cost):

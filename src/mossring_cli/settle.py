@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from mossring.draft import Draft
-from mossring.relaxed import Relaxed
+from mossring.relaxed import Relaxed, stitch_mm
 
 
 def lie_data(draft: Draft, found: Relaxed) -> dict[str, object]:
     """The JSON-ready object that `settle --json` prints; lengths in mm, angles in degrees, strain as shares."""
-    w = draft.gauge.width_mm
+    w = stitch_mm(draft, found)
     lie, out = found.lie, found.lie.outline
     return {
         "verdict": lie.verdict,
@@ -33,7 +33,7 @@ def lie_data(draft: Draft, found: Relaxed) -> dict[str, object]:
 
 def print_lie(draft: Draft, found: Relaxed) -> None:
     """The same for people, in a few lines."""
-    w = draft.gauge.width_mm / 10
+    w = stitch_mm(draft, found) / 10
     lie, out = found.lie, found.lie.outline
     print(f"{draft.doc.title or 'Untitled'}: {lie.verdict}. {lie.why}")
     length = f" by {out.length * w:.1f}" if out.length else ""

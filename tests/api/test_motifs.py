@@ -8,6 +8,7 @@ from typing import Any
 import pytest
 
 from api.conftest import Caller
+from mossring.shape.gauge import DEFAULT_WIDTH_MM
 from mossring.starters import SHAPES
 
 TEXT = "Motif: Pier\nTerms: US\nShape: circle\nRnd 1: 6 sc in ring\n"
@@ -118,7 +119,9 @@ def test_an_oblong_is_cast_on_for_its_size(as_ada: Caller) -> None:
     wanted = {"shape": "rectangle", "terms": "us", "title": "Gangway", "length_mm": 200, "width_mm": 130}
     text = as_ada.call("POST", "/motifs", wanted).json()["text"]
     chains = int(re.search(r"Begin: ch (\d+)", text)[1])  # type: ignore[index]
-    assert abs((chains - 1) * 7.1 - 70) < 7.1  # length minus width, one chain a stitch (geometry)
+    assert (
+        abs((chains - 1) * DEFAULT_WIDTH_MM - 70) < DEFAULT_WIDTH_MM
+    )  # length minus width, one chain a stitch (geometry)
     assert "rounds make about 21 by 14 cm" in text
     refused = as_ada.call("POST", "/motifs", {**wanted, "width_mm": 300})
     assert refused.status_code == 422

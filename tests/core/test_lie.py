@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 import numpy as np
 import pytest
 
 from core.test_relaxed import circle, fan, granny, polygon
 from mossring.draft import work_draft
-from mossring.relaxed import relax
+from mossring.relaxed import relax, stitch_mm
 from mossring.relaxed.forces import Forces, lies
 from mossring.relaxed.lie import Lie
 from mossring.relaxed.settle import settle
+from mossring.shape.size import HALF_HEXAGON
 
 
 def lie_of(text: str) -> Lie:
@@ -121,3 +124,17 @@ def test_a_deep_bowl_cups_whatever_its_rounds_could_take(text: str) -> None:
 def test_where_it_differs_from_the_arithmetic_it_says_which_to_trust() -> None:
     lie = lie_of(circle(13, "dc", 9) + "\nRnd 10: [dc in next 3 sts, 2 dc in next st] around")
     assert "trust the fabric" in lie.why or "arithmetic" not in lie.why
+
+
+@pytest.mark.parametrize("path", sorted((Path(__file__).parents[2] / "demo").glob("*.txt")), ids=lambda p: p.stem)
+def test_a_piece_has_one_size_everywhere(path: Path) -> None:
+    """What `check`, the sheet and the settled fabric say of it, across; the corners where the fabric has them."""
+    draft = work_draft(path.read_text())
+    found = relax(draft)
+    assert found is not None
+    assert draft.size is not None
+    if draft.shape.sides in (1, HALF_HEXAGON):
+        return
+    mm = stitch_mm(draft, found)
+    assert found.lie.outline.across * mm == pytest.approx(draft.size.side_to_side)
+    assert mm == pytest.approx(draft.gauge.width_mm, rel=0.12)

@@ -1,6 +1,6 @@
 """Shape: gauge, the ledger of growth and fullness, size."""
 
-from mossring.shape.gauge import Gauge, across_measured, gauge_words, read_gauge
+from mossring.shape.gauge import Gauge, across_measured, gauge_words, of_stitches, read_gauge
 from mossring.shape.learned import Fit, Sample, fit, from_gauge, read_samples
 from mossring.shape.ledger import Entry, Verdict, bands, enter, growth_constant
 from mossring.shape.size import Size, size_at_widest, size_of
@@ -26,6 +26,7 @@ __all__ = [
     "gauge_words",
     "growth_constant",
     "heat_caution",
+    "of_stitches",
     "plan",
     "read_gauge",
     "read_samples",

@@ -10,7 +10,7 @@ from mossring.chart import Drawing, draw, inks, threads
 from mossring.draft import Draft, DraftRound, work_draft
 from mossring.parked import parked_after
 from mossring.readin import pattern_text, read_in, taken
-from mossring.relaxed import Progress, Relaxed, relaxing
+from mossring.relaxed import Progress, Relaxed, relaxing, stitch_mm
 from mossring.starters import next_rounds
 from mossring.stitches import Dialect, is_stitch, term
 from mossring.styles import own_style, read_style
@@ -57,7 +57,7 @@ def settling_answer(text: str) -> Iterator[dict[str, object]]:
 
 
 def _settled(draft: Draft, found: Relaxed) -> dict[str, object]:
-    w = draft.gauge.width_mm
+    w = stitch_mm(draft, found)
     out = found.lie.outline
     used = [r.worked.yarn or "A" for r in draft.rounds]
     colours = inks(draft.doc.yarns, used)
