@@ -100,7 +100,7 @@ def _best(lies: Sequence[tuple[Point, float, tuple[str, ...]]], taken: set[Cell]
     far that it would be no better with nothing near isn't looked at."""
     best, found = -1e9, lies[0]
     for at, far, rows in lies:
-        if -far <= best:
+        if -far * far <= best:
             break
         if (worth := _worth(at, far, rows, taken)) > best:
             best, found = worth, (at, far, rows)
@@ -114,7 +114,7 @@ def _worth(at: Point, far: float, rows: Sequence[str], taken: set[Cell]) -> floa
     for wide, middle in _boxes(at, rows):
         on |= taken & _box(middle, wide, TALL)
         near |= taken & _box(middle, wide + 2 * _CLEAR, TALL + 2 * _CLEAR)
-    return -6.0 * len(on) - 0.25 * len(near) - far
+    return -3.0 * len(on) - 0.15 * len(near) - far * far
 
 
 def _box(at: Point, wide: float, tall: float) -> set[Cell]:
