@@ -102,15 +102,29 @@ def lie(draft: Draft, net: Net, plane: Floats, space: Floats) -> Lie:
     rises = rise > RISES * reach
     bowls = rises and bowl > 2 * wave and per_round[-1] > 0
     verdict = _judged(len(numbers), rises, bowls, tight, slack)
-    legs = net.kind == LEG
-    pressed = max((-_mean(strain[legs & (net.round_of == n)]) for n in numbers[1:]), default=0.0)
-    past = max(per_round) > STRAINED or pressed > CRUSHED
-    if verdict in ("flat", "blocks out") and (bowl > DEEP * reach or (rises and past)):
-        verdict = "cups"
-    spreads = verdict in ("flat", "blocks out") and draft.rounds[-1].entry.keeps_growing
-    why = _spreads(draft, per_round) if spreads else _why(draft, verdict, tight, slack, per_round)
-    verdict = "ruffles" if spreads else verdict
+    why = ""
+    if verdict in ("flat", "blocks out"):
+        legs = [-_mean(strain[(net.kind == LEG) & (net.round_of == n)]) for n in numbers]
+        grown = len(numbers) > 2  # a centre always starts unruly
+        if grown and bowl > DEEP * reach:
+            verdict, why = "cups", f"Settled, it is a bowl {bowl / reach:.0%} of its radius deep."
+        elif grown and rises and (past := _past(numbers, per_round, legs)):
+            verdict, why = "cups", past
+        elif draft.rounds[-1].entry.keeps_growing:
+            verdict, why = "ruffles", _spreads(draft, per_round)
+    why = why or _why(draft, verdict, tight, slack, per_round)
     return Lie(verdict, why, rise, bowl, wave, per_round, outline(draft, net, plane))
+
+
+def _past(numbers: Sequence[int], strain: Sequence[float], pressed: Sequence[float]) -> str:
+    """What a round can't take where the piece is pressed flat; `` where all can. The first may."""
+    for k in range(1, len(numbers)):
+        if strain[k] > STRAINED:
+            return f"Settled, the rim stands up: pressed flat round {numbers[k]} would be stretched by {strain[k]:.0%}."
+        if pressed[k] > CRUSHED:
+            how = f"the stitches of round {numbers[k]} would be crushed by {pressed[k]:.0%}"
+            return f"Settled, the rim stands up: pressed flat {how}."
+    return ""
 
 
 def _left(net: Net, strain: Floats, along: NDArray[np.bool_], numbers: Sequence[int]) -> tuple[float, float]:

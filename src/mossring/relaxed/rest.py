@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import hypot
 from typing import cast
 
@@ -89,12 +89,11 @@ def relaxing(draft: Draft) -> Iterator[Progress | Relaxed]:
         assert plane is not None
         reach = max(1.0, float(np.hypot(plane.at[:, 0], plane.at[:, 1]).max()))
         weight = WEIGHT / (reach * min(reach, LIGHT))
-        space = plane
-        most = max(60, min(MOST_IN_SPACE, MOST_WORK // net.size))
-        start = plane.at if lies(net, plane.at, weight) else raised(draft, net, plane.at)
-        ways = settling(net, start, False, How(weight=weight, most=most)) if start is not plane.at else ()
-        for space in ways:
-            yield Progress(0.3 + 0.7 * min(1.0, space.steps / most))
+        space = replace(plane, steps=0)
+        if not lies(net, plane.at, weight):
+            most = max(60, min(MOST_IN_SPACE, MOST_WORK // net.size))
+            for space in settling(net, raised(draft, net, plane.at), False, How(weight=weight, most=most)):
+                yield Progress(0.3 + 0.7 * min(1.0, space.steps / most))
         kept = Relaxed(
             _by_number(net, plane.at),
             _by_number(net, space.at),
@@ -158,14 +157,14 @@ def _carry(net: Net, at: Floats, settled: Mapping[int, Place]) -> None:
     if last is None:
         return
     laid = at[last, 0] + 1j * at[last, 1]
-    lies = np.array([complex(*settled[net.numbers[k]][:2]) for k in last])
-    turn = np.vdot(laid, lies)
+    there = np.array([complex(*settled[net.numbers[k]][:2]) for k in last])
+    turn = np.vdot(laid, there)
     size = np.abs(laid).mean()
     if abs(turn) < NOTHING or size < NOTHING:
         return
     new = at[~known, 0] + 1j * at[~known, 1]
     far = np.maximum(np.abs(new), NOTHING)
-    new *= turn / abs(turn) * np.maximum(far + np.abs(lies).mean() - size, NOTHING) / far
+    new *= turn / abs(turn) * np.maximum(far + np.abs(there).mean() - size, NOTHING) / far
     at[~known, 0], at[~known, 1] = new.real, new.imag
 
 

@@ -155,7 +155,8 @@ def _keeps_growing(edge: float, flat: float, needed: float, openness: float, ear
         return False
     edges = [*(e.lies_as for e in earlier[-KEPT_UP:]), edge]
     wanted = [*(e.needed for e in earlier[1 - KEPT_UP :]), needed]
-    return all(now - before > TOO_MUCH * n for (before, now), n in zip(pairwise(edges), wanted, strict=True))
+    steps = zip(pairwise(edges), wanted, strict=True)
+    return all(now - before > TOO_MUCH * n > 0 for (before, now), n in steps)
 
 
 KEPT_UP = 3
