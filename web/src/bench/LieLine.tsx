@@ -48,7 +48,11 @@ export function LieLine({ size, settled, making, progress, stop, units }: Props)
 }
 
 /** Millimetres that corners stand out, or draw in, before it is worth a word. */
-const NOTED = 2;
+const NOTED = 3;
+
+/** What is too little for the usual steps of a length. */
+const small = (mm: number, units: Units) =>
+  units === "cm" ? `${Math.round(mm)} mm` : `${(mm / 25.4).toFixed(1)} in`;
 
 /** Corners, sides and lean in a few words, where there is something to say. */
 function shape(settled: Settled, units: Units): string {
@@ -61,7 +65,7 @@ function shape(settled: Settled, units: Units): string {
     if (bow >= 2) out.push(`sides bow ${lie.bow > 0 ? "out" : "in"} by ${Math.round(bow)} % of their length`);
     const stands = Math.abs(lie.stands);
     if (stands >= NOTED)
-      out.push(`corners ${lie.stands > 0 ? "stand out" : "draw in"} by ${length(stands, units)}`);
+      out.push(`corners ${lie.stands > 0 ? "stand out" : "draw in"} by ${small(stands, units)}`);
   }
   if (Math.abs(lie.lean) >= 2)
     out.push(

@@ -54,7 +54,7 @@ describe("the line on size and lie", () => {
     line(settled({ bow: -0.05, stands: 6, lean: -7, verdict: "cups", bowl: 31 }));
     expect(
       screen.getByText(
-        "Corners 90°, sides bow in by 5 % of their length, corners stand out by 0.5 cm, corners wander 7° against the work, a bowl 3 cm deep.",
+        "Corners 90°, sides bow in by 5 % of their length, corners stand out by 6 mm, corners wander 7° against the work, a bowl 3 cm deep.",
       ),
     ).toBeTruthy();
     cleanup();
