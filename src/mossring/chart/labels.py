@@ -100,7 +100,7 @@ def _best(lies: Sequence[tuple[Point, float, tuple[str, ...]]], taken: set[Cell]
     far that it would be no better with nothing near isn't looked at."""
     best, found = -1e9, lies[0]
     for at, far, rows in lies:
-        if -far * far <= best:
+        if _worth(at, far, (), taken) <= best:
             break
         if (worth := _worth(at, far, rows, taken)) > best:
             best, found = worth, (at, far, rows)

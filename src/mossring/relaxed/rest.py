@@ -15,7 +15,7 @@ from mossring.relaxed.forces import WEIGHT, lies
 from mossring.relaxed.lie import Lie, lie, strains
 from mossring.relaxed.net import CHAIN, HOOP, Floats, Net, net_of
 from mossring.relaxed.settle import MOST_STEPS, How, Settled, settling
-from mossring.shape.size import HALF_HEXAGON
+from mossring.shape.size import HALF_HEXAGON, size_of
 
 MOST_IN_SPACE = 1200
 MOST_WORK = 4_000_000
@@ -55,9 +55,10 @@ class Relaxed:
 
 def stitch_mm(draft: Draft, found: Relaxed) -> float:
     """What a stitch width of the settled fabric comes to in mm, so that it measures across what the motif is said to
-    measure everywhere: the size is the arithmetic's, which finished rounds calibrate, the shape is the fabric's. Half
-    pieces in rows are measured along a side, not across, and keep the gauge's."""
-    size, across = draft.size, found.lie.outline.across
+    measure everywhere: the size is the arithmetic's, which finished rounds calibrate, the shape is the fabric's. Both
+    are those of the last round, which behind petals isn't the widest. Half pieces in rows are measured along a side,
+    not across, and keep the gauge's."""
+    size, across = size_of(draft.rounds[-1].entry, draft.shape, draft.gauge), found.lie.outline.across
     half = draft.shape.sides in (1, HALF_HEXAGON)
     return draft.gauge.width_mm if size is None or half or across <= 0 else size.side_to_side / across
 
